@@ -1,0 +1,91 @@
+// cli/main.cpp
+//
+// armure-cli: the same core as the window, with no display. Only the PDF needs Qt's fonts, on its offscreen platform.
+#include <CLI/CLI.hpp>
+#include <QGuiApplication>
+#include <memory>
+
+#include "cli/commands.h"
+#include "render/theme.h"
+
+namespace {
+
+struct NoDisplay {
+  explicit NoDisplay(char** argv) : name(argv[0]) {
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    app = std::make_unique<QGuiApplication>(count, arguments);
+    armure::loadFonts();
+  }
+  char* name;
+  int count = 1;
+  char* arguments[2] = {name, nullptr};
+  std::unique_ptr<QGuiApplication> app;
+};
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  using namespace armure::cli;
+  CLI::App app{"Drafts boned bodices from measurements.", "armure-cli"};
+  app.require_subcommand(1);
+
+  NewArguments made;
+  made.style = "sweetheart-zip";
+  made.school = "quarter-grid";
+  auto* create = app.add_subcommand("new", "an order from a list of measures");
+  create->add_option("--measurements", made.measurements, "CSV with measure,value,unit,note")->required();
+  create->add_option("--style", made.style, "see `armure-cli styles`");
+  create->add_option("--school", made.school, "see `armure-cli schools`");
+  create->add_option("--title", made.title, "name of the order");
+  create->add_option("--set", made.settings, "KEY=VALUE, see `armure-cli keys`");
+  create->add_option("-o,--output", made.output, "order file to write")->required();
+
+  std::string order, output;
+  bool json = false;
+  auto* checked = app.add_subcommand("check", "the balance sheet of an order");
+  checked->add_option("order", order, "order file")->required();
+  checked->add_flag("--json", json, "as JSON");
+
+  ExportArguments exported;
+  exported.paper = "full";
+  auto* exporting = app.add_subcommand("export", "the pattern as files");
+  exporting->add_option("order", exported.order, "order file")->required();
+  exporting->add_option("--pieces", exported.pieces, "armure-pieces JSON");
+  exporting->add_option("--svg", exported.svg, "SVG at true size");
+  exporting->add_option("--pdf", exported.pdf, "PDF at true size");
+  exporting->add_option("--paper", exported.paper, "full, a4, letter, a3 or a0");
+  exporting->add_option("--measurements", exported.measurements, "the measures as CSV");
+
+  std::vector<std::string> settings;
+  auto* setting = app.add_subcommand("set", "another order with some choices or measures changed");
+  setting->add_option("order", order, "order file")->required();
+  setting->add_option("settings", settings, "KEY=VALUE ...")->required();
+  setting->add_option("-o,--output", output, "order file to write")->required();
+
+  auto* measured = app.add_subcommand("measures", "the measures in use, taken or estimated");
+  measured->add_option("order", order, "order file")->required();
+  measured->add_flag("--json", json, "as JSON");
+  auto* listStyles = app.add_subcommand("styles", "the styles, one a line");
+  auto* listSchools = app.add_subcommand("schools", "the schools, one a line");
+  auto* listKeys = app.add_subcommand("keys", "every choice: key, type, range, default");
+
+  try {
+    app.parse(argc, argv);
+  } catch (const CLI::ParseError& e) {
+    const int code = app.exit(e);
+    return code == 0 ? kDone : kBadInput;
+  }
+  if (*create) return newOrder(made);
+  if (*checked) return check(order, json);
+  if (*exporting) {
+    std::unique_ptr<NoDisplay> display;
+    if (!exported.pdf.empty()) display = std::make_unique<NoDisplay>(argv);
+    return exportFiles(exported);
+  }
+  if (*setting) return set(order, settings, output);
+  if (*measured) return measures(order, json);
+  if (*listStyles) return styles();
+  if (*listSchools) return schools();
+  if (*listKeys) return keys();
+  return kBadInput;
+}

@@ -1,0 +1,280 @@
+#include "balance/sheet.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "balance/fit.h"
+#include "measure/measure_table.h"
+
+namespace armure {
+namespace {
+
+constexpr double kDegrees = 180 / std::numbers::pi;
+constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
+
+class SheetMaker {
+ public:
+  SheetMaker(const Pattern& pattern, const std::vector<Polyline>& cut) : pattern_(pattern), cut_(cut) {}
+
+  void seams() {
+    for (const Seam& seam : pattern_.seams) {
+      const Walk w = walk(pattern_, seam);
+      for (const Stretch& s : w.stretches) {
+        CheckRow r = seamRow(CheckKind::Stretch, seam, fmt::format("{}, {} to {}", seam.name, levelName(s.from), levelName(s.to)));
+        r.detail = fmt::format("{} longer", longer(seam, s.mismatch()));
+        r.level = s.to == "hem" ? s.from : s.to;
+        r.spot = spotOn(seam, s, w);
+        judge(r, std::abs(s.mismatch()), limits::kLengthMm, "move the longer edge in or the shorter one out between these notches");
+      }
+      CheckRow r = seamRow(CheckKind::Seam, seam, seam.name + ", whole");
+      r.detail = fmt::format("{} longer", longer(seam, w.mismatch()));
+      judge(r, std::abs(w.mismatch()), limits::kLengthMm, "trim the longer side at the top or the hem");
+    }
+  }
+
+  void girths() {
+    for (const PatternLevel& l : pattern_.levels) {
+      CheckRow r;
+      r.kind = CheckKind::Girth;
+      r.level = l.id;
+      r.subject = fmt::format("{}, closed girth", l.name);
+      if (!l.ring) {
+        r.note = true;
+        r.detail = "not measured: the top edge or the hem cuts through this level, so the pieces do not make a ring";
+        rows_.push_back(std::move(r));
+        continue;
+      }
+      const double off = pattern_.closedGirth(l) - l.finishedGirth;
+      r.detail = off > 0 ? "the pieces close too wide" : "the pieces close too narrow";
+      judge(r, std::abs(off), limits::kLengthMm, "give the difference back at the side, or change the intakes of this level");
+    }
+  }
+
+  void joins() {
+    for (const Seam& seam : pattern_.seams) {
+      for (const bool atTop : {true, false}) {
+        const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
+        if (a.acrossRole != b.acrossRole) continue;
+        const double turn = (a.angleRad + b.angleRad - std::numbers::pi) * kDegrees;
+        CheckRow r = seamRow(CheckKind::Join, seam, fmt::format("{} at the {}", atTop ? "Top edge" : "Hem", lowered(seam.name)));
+        r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";
+        r.quantity = Quantity::Angle;
+        r.spot = a.corner;
+        judge(r, std::abs(turn), limits::kJoinDegrees, "redraw the line across the seam with the pieces laid edge to edge");
+
+        CheckRow c = seamRow(CheckKind::Corner, seam, fmt::format("{}, corners at the {}", seam.name, atTop ? "top" : "hem"));
+        c.spot = a.corner;
+        if (a.fromUnderbust && b.fromUnderbust) {
+          c.detail = "the corners do not meet when the seam is closed from the underbust notch";
+          judge(c, std::abs(*a.fromUnderbust - *b.fromUnderbust), limits::kLengthMm, "trim the longer side");
+        }
+      }
+    }
+  }
+
+  void curves() {
+    for (const Piece& p : pattern_.pieces) {
+      for (const Edge& e : p.edges) {
+        if (e.role != EdgeRole::Seam) continue;
+        CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
+        const double radius = e.path.tightestRadius();
+        r.detail = "the radius is below the limit: the cloth will pucker there";
+        r.amount = radius;
+        r.limit = limits::kRadiusMm;
+        r.pass = radius >= limits::kRadiusMm;
+        if (!r.pass) r.remedy = "round the bust point over a longer stretch, or take less into this seam";
+        rows_.push_back(r);
+
+        CheckRow b = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, changes of bend", p.name, e.id));
+        b.quantity = Quantity::Count;
+        b.detail = "the edge wiggles";
+        judge(b, e.path.inflections(), limits::kMostBends, "make the intakes run more evenly from level to level");
+      }
+    }
+  }
+
+  void sides() {
+    for (const Seam& seam : pattern_.seams) {
+      if (seam.id != "side") continue;
+      const Path a = pattern_.sidePath(seam.a), b = pattern_.sidePath(seam.b);
+      CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
+      r.detail = "farthest apart when one is laid on the other";
+      judge(r, shapeDifference(a, b), limits::kSideShapeMm, "shift intake between the side and the lines next to it, or choose another front and back share");
+    }
+  }
+
+  void pieces() {
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+      const Piece& p = pattern_.pieces[i];
+      double gap = 0;
+      for (size_t k = 0; k < p.edges.size(); ++k)
+        gap = std::max(gap, distance(p.edges[k].path.end(), p.edges[(k + 1) % p.edges.size()].path.start()));
+      CheckRow closed = pieceRow(p, "edges meet");
+      closed.detail = "two edges do not meet";
+      judge(closed, gap, limits::kClosedMm, "this is a fault of the program: please keep the order file");
+
+      CheckRow simple = pieceRow(p, "outline");
+      simple.quantity = Quantity::Count;
+      const bool sewn = isSimple(p.outline(kFlatness)), cut = isSimple(cut_[i]);
+      simple.detail = sewn ? "the outline to cut crosses itself" : "the sewn outline crosses itself";
+      judge(simple, sewn && cut ? 0 : 1, 0, "take less into its seams, or make the allowance smaller");
+
+      for (const LevelMark& m : p.levels) {
+        const double width = m.width() * (p.onFold.empty() ? 1 : 2);
+        if (width >= limits::kNarrowMm) continue;
+        CheckRow narrow = pieceRow(p, "width");
+        narrow.level = m.level;
+        narrow.detail = "the piece is too narrow to sew";
+        narrow.amount = width;
+        narrow.limit = limits::kNarrowMm;
+        narrow.pass = false;
+        narrow.remedy = "take less into its lines on this level";
+        rows_.push_back(narrow);
+      }
+    }
+  }
+
+  void intakes(const std::vector<Intake>& all) {
+    for (const Intake& i : all) {
+      if (i.amount < 1e-9) continue;
+      CheckRow r;
+      r.kind = CheckKind::Intake;
+      r.level = i.level;
+      r.seam = i.line == "back_line" ? "back-line" : i.line;
+      r.subject = fmt::format("{}, intake at the {}", i.line == "princess" ? "Princess line" : "Back line", lowered(levelName(i.level)));
+      r.detail = "more than one seam should take";
+      judge(r, i.amount, i.cap, "use more panel lines, reduce less, or allow this line more");
+    }
+  }
+
+  void facts(const Body& body) {
+    for (const Fact& f : body.facts()) {
+      if (f.source != Source::Estimated) continue;
+      CheckRow r;
+      r.kind = CheckKind::Facts;
+      r.note = true;
+      r.subject = fmt::format("{} is estimated", findMeasure(f.id)->name);
+      r.detail = "measure it before cutting; one standard deviation";
+      r.amount = f.spread;
+      r.level = f.id;
+      rows_.push_back(std::move(r));
+    }
+  }
+
+  Sheet finish() && {
+    const auto rank = [](const CheckRow& r) { return r.note ? 1 : r.pass ? 2 : 0; };
+    std::stable_sort(rows_.begin(), rows_.end(), [&](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
+    return {std::move(rows_)};
+  }
+
+ private:
+  std::string levelName(const std::string& id) const {
+    for (const PatternLevel& l : pattern_.levels)
+      if (l.id == id) return lowered(l.name);
+    return id;
+  }
+  static std::string lowered(std::string s) {
+    if (!s.empty()) s[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(s[0])));
+    return s;
+  }
+  std::string longer(const Seam& seam, double mismatch) const {
+    return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
+  }
+  Vec2 spotOn(const Seam& seam, const Stretch& s, const Walk& w) const {
+    double at = 0;
+    for (const Stretch& before : w.stretches) {
+      if (before.from == s.from) break;
+      at += before.lengthA;
+    }
+    return pattern_.sidePath(seam.a).pointAt(at + s.lengthA / 2);
+  }
+  CheckRow seamRow(CheckKind kind, const Seam& seam, std::string subject) const {
+    CheckRow r;
+    r.kind = kind;
+    r.seam = seam.id;
+    r.piece = pattern_.pieces[seam.a.piece].id;
+    r.edge = seam.a.edge;
+    r.subject = std::move(subject);
+    const Path side = pattern_.sidePath(seam.a);
+    r.spot = side.pointAt(side.length() / 2);
+    return r;
+  }
+  static CheckRow edgeRow(CheckKind kind, const Piece& p, const Edge& e, std::string subject) {
+    CheckRow r;
+    r.kind = kind;
+    r.piece = p.id;
+    r.edge = e.id;
+    r.subject = std::move(subject);
+    r.spot = e.path.pointAt(e.path.length() / 2);
+    return r;
+  }
+  static CheckRow pieceRow(const Piece& p, std::string_view what) {
+    CheckRow r;
+    r.kind = CheckKind::Piece;
+    r.piece = p.id;
+    r.subject = fmt::format("{}, {}", p.name, what);
+    r.spot = lerp(p.grainTop, p.grainBottom, 0.5);
+    return r;
+  }
+  void judge(CheckRow& r, double amount, double limit, std::string_view remedy) {
+    r.amount = amount;
+    r.limit = limit;
+    r.pass = std::isfinite(amount) && amount <= limit + 1e-9;
+    if (!r.pass) r.remedy = remedy;
+    rows_.push_back(r);
+  }
+
+  const Pattern& pattern_;
+  const std::vector<Polyline>& cut_;
+  std::vector<CheckRow> rows_;
+};
+
+}  // namespace
+
+std::string_view checkName(CheckKind kind) {
+  switch (kind) {
+    case CheckKind::Stretch:
+      return "stretch";
+    case CheckKind::Seam:
+      return "seam";
+    case CheckKind::Girth:
+      return "girth";
+    case CheckKind::Join:
+      return "join";
+    case CheckKind::Corner:
+      return "corner";
+    case CheckKind::Curve:
+      return "curve";
+    case CheckKind::Sides:
+      return "front/back side";
+    case CheckKind::Piece:
+      return "piece";
+    case CheckKind::Intake:
+      return "intake";
+    case CheckKind::Facts:
+      break;
+  }
+  return "facts";
+}
+
+size_t Sheet::failing() const {
+  return static_cast<size_t>(std::count_if(rows.begin(), rows.end(), [](const CheckRow& r) { return !r.pass && !r.note; }));
+}
+
+Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes, const Body& body) {
+  SheetMaker maker(pattern, cutOutlines);
+  maker.seams();
+  maker.girths();
+  maker.joins();
+  maker.curves();
+  maker.sides();
+  maker.pieces();
+  maker.intakes(intakes);
+  maker.facts(body);
+  return std::move(maker).finish();
+}
+
+}  // namespace armure

@@ -1,0 +1,78 @@
+// core/draft/block.h
+//
+// The block: half a body laid flat on the quarter grid, front and back, with every intake still in it as a gap. It is
+// what a maker draws on paper before anything is cut.
+//
+// Each half has its own axes: x = 0 at the centre (front or back), growing towards the side; y = 0 on the shoulder line,
+// growing down; mm.
+//
+// The identity the draft rests on holds on every level of each half:
+//   side position = finished share + sum of the intakes of that half.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "draft/levels.h"
+#include "geometry/path.h"
+
+namespace armure {
+
+// A line along which the half is divided: its two edges, top to bottom. Between them lies the intake.
+struct PanelLine {
+  std::string id, name;
+  Path toCentre;  // edge of the piece on the centre's side
+  Path toSide;    // edge of the piece on the side's side
+  double intakeAtDepth(double y) const { return toSide.xAtDepth(y) - toCentre.xAtDepth(y); }
+};
+
+// One level on one half.
+struct HalfLevel {
+  std::string level;
+  double y = 0;
+  double share = 0;         // finished, of this half
+  double centreIntake = 0;  // taken in at the centre (zip)
+  double lineIntake = 0;    // taken in at the panel line
+  double side = 0;          // x of the side
+};
+
+struct HalfBlock {
+  std::string id;  // "front" or "back"
+  std::vector<HalfLevel> levels;
+  Path centre;                     // fold, or the edge of the opening
+  PanelLine line;
+  Path side;                       // on the front: without the side bust dart taken out, see Block::dart
+  Path neck, shoulder, armhole;    // the covered block above the top edge, mostly cut away later
+
+  const HalfLevel& at(std::string_view level) const;  // throws std::out_of_range
+};
+
+// The side bust dart: a wedge from the side to the bust point, on the front. Both legs are equally long.
+struct SideDart {
+  Vec2 apex;       // the bust point
+  Vec2 upper;      // end of the upper leg, on the bust line
+  Vec2 lower;      // end of the lower leg
+  double angle = 0;  // radians; closing turns the part below by -angle about the apex
+};
+
+struct Intake {
+  std::string half, line, level;
+  double amount = 0, cap = 0;  // mm
+};
+
+struct Block {
+  Levels levels;
+  HalfBlock front, back;
+  SideDart dart;
+  Path sideBelowDart;       // the front side from the lower leg down, as drawn before closing
+  double openingGap = 0;    // whole lacing gap at the centre back; 0 with a zip
+  std::vector<Intake> intakes;
+  std::vector<Working> workings;
+
+  const Working* working(std::string_view key) const;  // nullptr when there is none
+};
+
+// Draws the block. Fails with the level and amount when it cannot be drawn.
+Result<Block> draftBlock(const Body& body, const Rules& rules);
+
+}  // namespace armure

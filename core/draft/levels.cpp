@@ -1,0 +1,187 @@
+#include "draft/levels.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <stdexcept>
+
+#include "measure/measure_table.h"
+#include "units/length.h"
+
+namespace armure {
+namespace {
+
+constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
+constexpr double kDartReach = 0.7;          // part of bust-to-underbust that the side dart may take
+
+Term measureTerm(const Body& body, std::string_view measure, char sign = '+', double factor = 1) {
+  const Fact& f = body.fact(measure);
+  const std::string_view name = findMeasure(measure)->name;
+  std::string label = factor == 1 ? std::string(name) : fmt::format("{} x {:.4g}", name, factor);
+  return {sign, std::move(label), f.mm * factor, f.source};
+}
+
+double sum(const std::vector<Term>& terms) {
+  double total = 0;
+  for (const Term& t : terms) total += t.sign == '-' ? -t.mm : t.mm;
+  return total;
+}
+
+Working worked(std::string key, std::string title, std::vector<Term> terms, std::string note) {
+  const double result = sum(terms);
+  return {std::move(key), std::move(title), std::move(terms), result, std::move(note)};
+}
+
+Working chestHeight(const Body& body, const Rules& rules) {
+  const std::string key = "height.chest", title = "Chest line stands at";
+  if (body.has(id::kShoulderToChest))
+    return worked(key, title, {measureTerm(body, id::kShoulderToChest)}, "measured on the client");
+  const std::string_view school = rules.option("chest.school");
+  if (school == "bust-sixth")
+    return worked(key, title, {rules.term("shoulder.slope_front"), measureTerm(body, id::kBust, '+', 1.0 / 6), rules.term("chest.addition")},
+                  "shoulder slope + a sixth of the bust + a fixed amount; common practice");
+  if (school == "armhole-half" && body.has(id::kArmhole))
+    return worked(key, title, {measureTerm(body, id::kArmhole, '+', 0.5)}, "half the round armhole, down from the shoulder line; common practice");
+  return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term("chest.above_bust", '-')},
+                "bust point height less a fixed amount; common practice");
+}
+
+Working sideDart(const Body& body, const Rules& rules) {
+  const std::string key = "dart.side", title = "Side bust dart, wide at the side";
+  if (!rules.isDefault("dart.side")) return worked(key, title, {rules.term("dart.side")}, "set by the maker");
+  return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
+                "front waist length less back waist length; common practice");
+}
+
+// Linear between two heights.
+double between(double y, double y0, double v0, double y1, double v1) { return v0 + (v1 - v0) * (y - y0) / (y1 - y0); }
+
+struct Heights {
+  double top, chest, bust, underbust, waist, highHip, hip, hem;
+};
+
+Result<Heights> findHeights(const Body& body, const Rules& rules, const Working& chest, double dart) {
+  Heights h{};
+  h.chest = chest.result;
+  h.top = h.chest - rules.length("top.above_chest");
+  h.bust = body.mm(id::kShoulderToBust);
+  h.underbust = body.mm(id::kShoulderToUnderbust);
+  h.waist = body.mm(id::kShoulderToWaist);
+  h.highHip = h.waist + body.mm(id::kWaistToHighHip);
+  h.hip = h.waist + body.mm(id::kWaistToHip);
+  h.hem = h.waist + rules.length("hem.length");
+  const auto cm = [](double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); };
+  const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
+    return Problem{lower, fmt::format("the {} line at {} is not clearly below the {} line at {}", lower, cm(yl), upper, cm(yu)),
+                   fmt::format("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
+  };
+  if (h.bust - h.chest < kLeastBetweenLevels) return tooClose("chest", h.chest, "bust", h.bust);
+  if (h.bust - h.top < kLeastBetweenLevels) return tooClose("top edge", h.top, "bust", h.bust);
+  if (h.underbust - h.bust < kLeastBetweenLevels) return tooClose("bust", h.bust, "underbust", h.underbust);
+  if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
+  if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
+  if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
+  if (dart < 0)
+    return Problem{std::string(id::kBackWaistLength), fmt::format("the back waist length is {} more than the front one", cm(-dart)),
+                   "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
+  if (dart > kDartReach * (h.underbust - h.bust))
+    return Problem{"dart.side", fmt::format("a side bust dart of {} does not fit between bust and underbust, {} apart", cm(dart), cm(h.underbust - h.bust)),
+                   fmt::format("at most {}; measure front and back waist length again, or set the dart by hand", cm(kDartReach * (h.underbust - h.bust)))};
+  return h;
+}
+
+// Divides half of each finished girth between front and back.
+class Sharer {
+ public:
+  Sharer(const Body& body, const Rules& rules) : body_(body), rules_(rules), rule_(rules.option("share.rule")) {}
+
+  void divide(Level& l) const {
+    const double half = l.finishedGirth / 2, quarter = l.finishedGirth / 4;
+    double back = quarter;
+    if (rule_ == "front-plus") back = quarter - rules_.length("share.front_plus");
+    if (rule_ == "front-arcs") back = half - frontArc(l).value_or(quarter * 2) / 2;
+    if (rule_ == "breast-in-front" && isOnBreast(l)) back = (body_.mm(id::kUpperBust) - rules_.length("hold.top")) / 4;
+    l.backShare = back;
+    l.frontShare = half - back;
+  }
+
+ private:
+  static bool isOnBreast(const Level& l) { return l.id == level::kTop || l.id == level::kChest || l.id == level::kBust; }
+  std::optional<double> frontArc(const Level& l) const {
+    const std::string_view arc = l.id == level::kUnderbust ? id::kFrontUnderbustArc : l.id == level::kBust ? id::kFrontBustArc : "";
+    return !arc.empty() && body_.has(arc) ? std::optional(body_.mm(arc)) : std::nullopt;
+  }
+  const Body& body_;
+  const Rules& rules_;
+  std::string_view rule_;
+};
+
+bool estimated(const Body& body, std::initializer_list<std::string_view> measures) {
+  return std::any_of(measures.begin(), measures.end(), [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
+}
+
+}  // namespace
+
+const Level& Levels::at(std::string_view id) const {
+  for (const Level& l : all)
+    if (l.id == id) return l;
+  throw std::out_of_range(fmt::format("Levels: no level {}", id));
+}
+
+bool Levels::has(std::string_view id) const {
+  return std::any_of(all.begin(), all.end(), [&](const Level& l) { return l.id == id; });
+}
+
+Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
+  Levels out;
+  const Working chest = chestHeight(body, rules);
+  const Working dart = sideDart(body, rules);
+  out.sideDart = dart.result;
+  const Result<Heights> heights = findHeights(body, rules, chest, dart.result);
+  if (!heights.ok()) return heights.problem();
+  const Heights h = heights.value();
+
+  const auto girth = [&](std::string_view key, const std::string& name, std::vector<Term> terms, std::string note) {
+    out.workings.push_back(worked(fmt::format("girth.{}", key), name + ", finished girth", std::move(terms), std::move(note)));
+    return out.workings.back().result;
+  };
+  const auto add = [&](std::string_view key, std::string name, double y, double bodyGirth, double finished, bool isEstimated) {
+    const bool below = y > h.bust;
+    out.all.push_back({std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0, isEstimated});
+  };
+
+  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')}, "closes to a little less than the upper bust, so that it holds");
+  const double bust = girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term("ease.bust")}, "body + ease");
+  const double rise = bust - top;
+  const double chestPart = std::clamp((h.chest - h.top) / (h.bust - h.top), 0.0, 1.0);
+  const double chestGirth = girth(level::kChest, "Chest", {{'+', "top edge, finished", top, Source::Computed}, {'+', fmt::format("{:.0f} % of the rise to the bust", 100 * chestPart), chestPart * rise, Source::Computed}},
+                                  "the chest line lies on the rise of the breast, between top edge and bust, by height");
+  const double under = girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')}, "body - reduction");
+  const double waist = girth(level::kWaist, "Waist", {measureTerm(body, id::kWaist), rules.term("reduction.waist", '-')}, "natural waist - reduction");
+  const double highHip = girth(level::kHighHip, "High hip", {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
+  const double hip = body.mm(id::kHip);
+
+  const bool heightsEstimated = estimated(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
+  add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top, estimated(body, {id::kUpperBust}) || heightsEstimated);
+  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), chestGirth, estimated(body, {id::kUpperBust}) || heightsEstimated);
+  add(level::kBust, "Bust", h.bust, body.mm(id::kBust), bust, estimated(body, {id::kShoulderToBust}));
+  add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under, estimated(body, {id::kUnderbust, id::kShoulderToUnderbust}));
+  add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, estimated(body, {id::kShoulderToWaist}));
+  const bool hipEstimated = estimated(body, {id::kHighHip, id::kWaistToHighHip});
+  if (h.highHip <= h.hem) add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);
+  if (h.hip <= h.hem) add(level::kHip, "Hip", h.hip, hip, hip, estimated(body, {id::kWaistToHip}));
+
+  const auto [y0, g0, y1, g1] = h.hem < h.highHip ? std::tuple{h.waist, waist, h.highHip, highHip} : std::tuple{h.highHip, highHip, h.hip, hip};
+  const double hem = h.hem >= h.hip ? hip : between(h.hem, y0, g0, y1, g1);
+  girth(level::kHem, "Hem", {{'+', "between its neighbours, by height", hem, Source::Computed}}, "the hem lies between measured levels");
+  add(level::kHem, "Hem", h.hem, hem, hem, hipEstimated);
+
+  const Sharer sharer(body, rules);
+  for (Level& l : out.all) sharer.divide(l);
+  std::stable_sort(out.all.begin(), out.all.end(), [](const Level& a, const Level& b) { return a.front < b.front; });
+  out.workings.push_back(chest);
+  out.workings.push_back(dart);
+  return out;
+}
+
+}  // namespace armure

@@ -1,0 +1,51 @@
+// core/draft/levels.h
+//
+// The level lines: how far down each stands, what the body measures there and what the garment is to measure.
+//
+// Heights are from the shoulder line, mm. From the underbust down the back levels stand higher than the front ones by the
+// side bust dart, because the front is that much longer over the bust; once the dart is closed, they match.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "measure/estimate.h"
+#include "result.h"
+#include "rules/rules.h"
+#include "working.h"
+
+namespace armure {
+
+namespace level {
+inline constexpr std::string_view kTop = "top", kChest = "chest", kBust = "bust", kUnderbust = "underbust", kWaist = "waist",
+                                  kHighHip = "high_hip", kHip = "hip", kHem = "hem";
+}
+
+struct Level {
+  std::string id, name;
+  double front = 0, back = 0;     // depth below the shoulder line on the front and the back half
+  double bodyGirth = 0;           // what the tape says
+  double finishedGirth = 0;       // body + ease - reduction; includes an opening gap
+  double frontShare = 0;          // of half the finished girth: frontShare + backShare = finishedGirth / 2
+  double backShare = 0;
+  bool estimated = false;         // some measure used here was estimated
+};
+
+struct Levels {
+  std::vector<Level> all;  // from the top down
+  double sideDart = 0;     // width of the side bust dart at the side, mm
+  std::vector<Working> workings;
+
+  // Throws std::out_of_range when the draft has no such level (high hip and hip are left out below the hem).
+  const Level& at(std::string_view id) const;
+  bool has(std::string_view id) const;
+};
+
+// Lays out the levels. Fails when their order on the body cannot be (the bust below the waist, the chest line below the
+// bust), naming the measures.
+//   chest line, three schools: bust point - 2 in | shoulder slope + bust/6 + 1.5 in | half the round armhole
+//   finished(top) = upper bust - hold; finished(chest) lies between top and bust by height, since the chest line already
+//   lies on the breast's rise; finished(hem) lies between its neighbours by height.
+Result<Levels> layOutLevels(const Body& body, const Rules& rules);
+
+}  // namespace armure

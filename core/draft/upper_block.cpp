@@ -1,0 +1,38 @@
+#include "draft/upper_block.h"
+
+#include "measure/measure_table.h"
+
+namespace armure {
+
+void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::vector<Working>& workings) {
+  const bool front = half.id == "front";
+  const double slope = rules.length(front ? "shoulder.slope_front" : "shoulder.slope_back");
+  const double neckWidth = rules.length("neck.width");
+  const double neckDepth = rules.length(front ? "neck.depth_front" : "neck.depth_back");
+  const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
+  const HalfLevel& chest = half.at(level::kChest);
+
+  const Vec2 neckPoint{neckWidth, 0}, neckBase{0, neckDepth};
+  const Vec2 shoulderPoint{body.mm(id::kShoulderWidth) / 2, slope};
+  const Vec2 underarm{chest.side, chest.y};
+  const Vec2 middle{shoulderPoint.x - inset, (slope + chest.y) / 2};
+
+  // A quarter-ellipse-like neck: level at the centre, upright at the shoulder (handles of 0.55, the circle's constant).
+  half.neck = Path(Cubic{neckPoint, neckPoint + Vec2{0, 0.55 * neckDepth}, neckBase + Vec2{0.55 * neckWidth, 0}, neckBase});
+  half.shoulder = Path::line(neckPoint, shoulderPoint);
+  const double rise = (chest.y - slope) / 6;
+  half.armhole = Path(std::vector<Cubic>{
+      Cubic{shoulderPoint, shoulderPoint + Vec2{-inset * 0.5, rise}, middle - Vec2{0, rise}, middle},
+      Cubic{middle, middle + Vec2{0, 2.2 * rise}, underarm - Vec2{0.55 * (underarm.x - middle.x), 0}, underarm}});
+
+  const std::string name = front ? "Front" : "Back";
+  const Fact& width = body.fact(id::kShoulderWidth);
+  workings.push_back({half.id + ".shoulder", name + " shoulder point, out from the centre", {{'+', "half the shoulder width", width.mm / 2, width.source}}, width.mm / 2,
+                      "half the shoulder width out; common practice"});
+  workings.push_back({half.id + ".slope", name + " shoulder point, down from the shoulder line", {rules.term(front ? "shoulder.slope_front" : "shoulder.slope_back")}, slope, "common practice"});
+  workings.push_back({half.id + ".armhole", name + " armhole, its middle from the centre",
+                      {{'+', "half the shoulder width", width.mm / 2, width.source}, rules.term(front ? "armhole.inset_front" : "armhole.inset_back", '-')},
+                      middle.x, "halfway between shoulder point and chest line, moved in; common practice"});
+}
+
+}  // namespace armure

@@ -1,0 +1,19 @@
+// core/draft/upper_block.h
+//
+// The covered part of the block above the chest line: shoulder, neck and armhole. On a strapless bodice it is cut away;
+// it is drawn because straps, yokes and covered shoulders start from it, and because the eye reads the block by it.
+#pragma once
+
+#include <vector>
+
+#include "draft/block.h"
+
+namespace armure {
+
+// Draws neck, shoulder and armhole of a half whose levels are set. Common practice:
+//   shoulder point: half the shoulder width out, the slope down;
+//   neck: the same half width front and back, its own depth;
+//   armhole: from the shoulder point through the middle of the armhole depth, moved in, to the side on the chest line.
+void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::vector<Working>& workings);
+
+}  // namespace armure

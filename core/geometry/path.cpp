@@ -1,0 +1,157 @@
+#include "geometry/path.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <stdexcept>
+
+namespace armure {
+namespace {
+constexpr double kMeet = 1e-9;  // mm
+constexpr double kTiny = 1e-9;  // mm; a shorter sub-path is dropped
+}  // namespace
+
+Path::Path(std::vector<Cubic> cubics) : cubics_(std::move(cubics)) {
+  for (size_t i = 1; i < cubics_.size(); ++i) {
+    if (distance(cubics_[i - 1].p3, cubics_[i].p0) > kMeet) throw std::invalid_argument("Path: cubics do not meet");
+    cubics_[i].p0 = cubics_[i - 1].p3;
+  }
+}
+
+double Path::length() const {
+  double sum = 0;
+  for (const Cubic& c : cubics_) sum += c.length();
+  return sum;
+}
+
+std::pair<size_t, double> Path::locate(double s) const {
+  if (cubics_.empty()) throw std::logic_error("Path: empty");
+  for (size_t i = 0; i < cubics_.size(); ++i) {
+    const double len = cubics_[i].length();
+    if (s <= len || i + 1 == cubics_.size()) return {i, cubics_[i].parameterAtLength(s)};
+    s -= len;
+  }
+  throw std::logic_error("Path: not reached");
+}
+
+Vec2 Path::pointAt(double s) const {
+  const auto [i, t] = locate(s);
+  return cubics_[i].at(t);
+}
+
+Vec2 Path::tangentAt(double s) const {
+  const auto [i, t] = locate(s);
+  if (t <= 0) return cubics_[i].startTangent();
+  if (t >= 1) return cubics_[i].endTangent();
+  return unit(cubics_[i].derivative(t));
+}
+
+Path Path::reversed() const {
+  Path r;
+  r.cubics_.reserve(cubics_.size());
+  for (auto it = cubics_.rbegin(); it != cubics_.rend(); ++it) r.cubics_.push_back(it->reversed());
+  return r;
+}
+
+Path Path::transformed(const Motion& m) const {
+  Path r;
+  r.cubics_.reserve(cubics_.size());
+  for (const Cubic& c : cubics_) r.cubics_.push_back(c.transformed(m));
+  return r;
+}
+
+Path Path::sub(double from, double to) const {
+  if (from > to) throw std::invalid_argument("Path::sub: from > to");
+  std::vector<Cubic> kept;
+  double begin = 0;
+  for (const Cubic& whole : cubics_) {
+    const double len = whole.length();
+    const double a = std::max(from - begin, 0.0), b = std::min(to - begin, len);
+    begin += len;
+    if (b - a <= kTiny) continue;
+    Cubic c = whole;
+    const double ta = a > kTiny ? whole.parameterAtLength(a) : 0.0;
+    const double tb = b < len - kTiny ? whole.parameterAtLength(b) : 1.0;
+    if (tb < 1) c = c.split(tb).first;
+    if (ta > 0) c = c.split(ta / tb).second;
+    kept.push_back(c);
+  }
+  if (kept.empty()) {
+    const Vec2 p = pointAt(from);
+    kept.push_back(Cubic{p, p, p, p});
+  }
+  for (size_t i = 1; i < kept.size(); ++i) kept[i].p0 = kept[i - 1].p3;
+  Path r;
+  r.cubics_ = std::move(kept);
+  return r;
+}
+
+Path operator+(const Path& a, const Path& b) {
+  std::vector<Cubic> all = a.cubics_;
+  all.insert(all.end(), b.cubics_.begin(), b.cubics_.end());
+  return Path(std::move(all));
+}
+
+std::vector<double> Path::crossings(Vec2 point, Vec2 direction) const {
+  std::vector<double> found;
+  double begin = 0;
+  for (const Cubic& c : cubics_) {
+    for (double t : c.crossings(point, direction)) {
+      const double s = begin + c.lengthTo(t);
+      if (found.empty() || s - found.back() > 1e-6) found.push_back(s);
+    }
+    begin += c.length();
+  }
+  return found;
+}
+
+double Path::xAtDepth(double y) const {
+  const auto continued = [y](Vec2 p, Vec2 tangent) { return tangent.y != 0 ? p.x + (y - p.y) * tangent.x / tangent.y : p.x; };
+  if (y <= start().y) return continued(start(), startTangent());
+  if (y >= end().y) return continued(end(), endTangent());
+  for (const Cubic& c : cubics_) {
+    const std::vector<double> t = c.crossings({0, y}, {1, 0});
+    if (!t.empty()) return c.at(t.front()).x;
+  }
+  return continued(end(), endTangent());
+}
+
+std::vector<Vec2> Path::flattened(double tolerance) const {
+  std::vector<Vec2> points{start()};
+  for (const Cubic& c : cubics_) c.appendFlattened(points, tolerance);
+  return points;
+}
+
+double Path::tightestRadius(int samples) const {
+  double tightest = 0;
+  for (const Cubic& c : cubics_)
+    for (int i = 0; i <= samples; ++i) tightest = std::max(tightest, std::abs(c.curvature(static_cast<double>(i) / samples)));
+  return tightest > 0 ? 1 / tightest : std::numeric_limits<double>::infinity();
+}
+
+int Path::inflections(double flatRadius) const {
+  constexpr int kSamples = 24;
+  int changes = 0, sign = 0;
+  for (const Cubic& c : cubics_) {
+    for (int i = 0; i <= kSamples; ++i) {
+      const double k = c.curvature(static_cast<double>(i) / kSamples);
+      if (std::abs(k) < 1 / flatRadius) continue;
+      const int now = k > 0 ? 1 : -1;
+      if (sign != 0 && now != sign) ++changes;
+      sign = now;
+    }
+  }
+  return changes;
+}
+
+Path Path::smoothedAt(size_t i) const {
+  if (i == 0 || i >= cubics_.size()) throw std::invalid_argument("Path::smoothedAt: no such joint");
+  Path r = *this;
+  Cubic &before = r.cubics_[i - 1], &after = r.cubics_[i];
+  const Vec2 direction = unit(before.endTangent() + after.startTangent());
+  before.p2 = before.p3 - norm(before.p3 - before.p2) * direction;
+  after.p1 = after.p0 + norm(after.p1 - after.p0) * direction;
+  return r;
+}
+
+}  // namespace armure

@@ -1,0 +1,70 @@
+// core/geometry/path.h
+//
+// A path: a chain of cubics, each starting exactly where the one before ends. Edges of pieces, panel lines and style
+// lines are paths. Positions along it are arc lengths in mm from its start.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "geometry/cubic.h"
+
+namespace armure {
+
+class Path {
+ public:
+  Path() = default;
+  explicit Path(Cubic cubic) : cubics_{cubic} {}
+  // Throws std::invalid_argument when two neighbours do not meet (to 1e-9 mm).
+  explicit Path(std::vector<Cubic> cubics);
+
+  static Path line(Vec2 from, Vec2 to) { return Path(Cubic::line(from, to)); }
+
+  const std::vector<Cubic>& cubics() const { return cubics_; }
+  bool empty() const { return cubics_.empty(); }
+  Vec2 start() const { return cubics_.front().p0; }
+  Vec2 end() const { return cubics_.back().p3; }
+  Vec2 startTangent() const { return cubics_.front().startTangent(); }
+  Vec2 endTangent() const { return cubics_.back().endTangent(); }
+
+  double length() const;
+  Vec2 pointAt(double s) const;    // s is clamped to [0, length()]
+  Vec2 tangentAt(double s) const;  // direction of travel, length 1
+
+  Path reversed() const;
+  Path transformed(const Motion& m) const;
+
+  // The part from arc length `from` to `to`, from <= to, both clamped. Exact: cubics are split, not refitted.
+  Path sub(double from, double to) const;
+
+  // Two paths end to end; throws when they do not meet.
+  friend Path operator+(const Path& a, const Path& b);
+
+  // Arc lengths, ascending, at which the path meets the infinite line through `point` along `direction`.
+  std::vector<double> crossings(Vec2 point, Vec2 direction) const;
+
+  // For a path that runs down the figure: x where it stands at depth y, exact to rounding. Beyond its ends the path is
+  // continued straight. Where it crosses the depth more than once, the uppermost crossing along the path.
+  double xAtDepth(double y) const;
+
+  // Polyline within `tolerance` mm of the path, with both ends.
+  std::vector<Vec2> flattened(double tolerance) const;
+
+  // Smallest radius of curvature in mm, sampled at `samples` places in each cubic; infinity for straight paths.
+  double tightestRadius(int samples = 24) const;
+
+  // How often the path changes between bending left and bending right; bends weaker than a radius of `flatRadius` mm
+  // do not count.
+  int inflections(double flatRadius = 5000) const;
+
+  // The same path with the joint between cubics i-1 and i made smooth: both handles turn to the direction that halves
+  // the corner between them, keeping their lengths. The joint itself stays. Needs 0 < i < cubics().size().
+  Path smoothedAt(size_t i) const;
+
+ private:
+  std::pair<size_t, double> locate(double s) const;  // cubic index and parameter
+  std::vector<Cubic> cubics_;
+};
+
+}  // namespace armure

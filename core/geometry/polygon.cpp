@@ -1,0 +1,173 @@
+#include "geometry/polygon.h"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+#include <polyclipping/clipper.hpp>
+#include <stdexcept>
+
+namespace armure {
+namespace {
+
+namespace clip = ClipperLib;
+
+constexpr double kGrid = 1e5;        // Clipper units per mm
+constexpr double kMitreLimit = 2.5;  // allowances
+
+clip::IntPoint toGrid(Vec2 p) { return {std::llround(p.x * kGrid), std::llround(p.y * kGrid)}; }
+
+clip::Path toGrid(const Polyline& line) {
+  clip::Path path;
+  path.reserve(line.size());
+  for (Vec2 p : line) path.push_back(toGrid(p));
+  return path;
+}
+
+Vec2 leftNormal(Vec2 d) { return {d.y, -d.x}; }  // outside of a clockwise outline, y down
+
+// The band outside one edge: the edge and its parallel, joined square at the ends. Edges are finely flattened curves, so
+// mitring each vertex is exact to second order in the step.
+Polyline strip(const AllowanceEdge& edge) {
+  const Polyline& p = edge.points;
+  Polyline band = p;
+  for (size_t i = p.size(); i-- > 0;) {
+    const Vec2 before = i > 0 ? unit(p[i] - p[i - 1]) : unit(p[1] - p[0]);
+    const Vec2 after = i + 1 < p.size() ? unit(p[i + 1] - p[i]) : before;
+    const Vec2 normal = leftNormal(unit(before + after));
+    const double stretch = std::max(0.5, dot(normal, leftNormal(before)));
+    band.push_back(p[i] + edge.allowance / stretch * normal);
+  }
+  return band;
+}
+
+std::optional<Vec2> lineMeeting(Vec2 p, Vec2 d, Vec2 q, Vec2 e) {
+  const double det = cross(d, e);
+  if (std::abs(det) < 1e-6) return std::nullopt;
+  return p + cross(q - p, e) / det * d;
+}
+
+// The wedge between the strips of two edges at an outward corner.
+std::optional<Polyline> cornerPatch(const AllowanceEdge& a, const AllowanceEdge& b) {
+  const Vec2 corner = a.points.back();
+  const Vec2 da = unit(corner - a.points[a.points.size() - 2]), db = unit(b.points[1] - b.points[0]);
+  if (cross(da, db) <= 1e-9) return std::nullopt;  // inward corner: the strips overlap
+  const Vec2 pa = corner + a.allowance * leftNormal(da), pb = corner + b.allowance * leftNormal(db);
+  Polyline patch{corner, pa};
+  const std::optional<Vec2> tip = lineMeeting(pa, da, pb, db);
+  if (tip && distance(corner, *tip) <= kMitreLimit * std::max(a.allowance, b.allowance)) patch.push_back(*tip);
+  patch.push_back(pb);
+  return patch;
+}
+
+// Half of a very large square, on the outer side of a fold.
+Polyline beyond(const Polyline& fold) {
+  constexpr double kFar = 5000;
+  const Vec2 d = unit(fold.back() - fold.front());
+  const Vec2 a = fold.front() - kFar * d, b = fold.back() + kFar * d;
+  return {a, b, b + kFar * leftNormal(d), a + kFar * leftNormal(d)};
+}
+
+void addOriented(clip::Clipper& clipper, clip::Path path, clip::PolyType type) {
+  if (!clip::Orientation(path)) std::reverse(path.begin(), path.end());
+  clipper.AddPath(path, type, true);
+}
+
+const clip::Path& largest(const clip::Paths& paths) {
+  if (paths.empty()) throw std::invalid_argument("cutOutline: nothing left");
+  return *std::max_element(paths.begin(), paths.end(), [](const clip::Path& a, const clip::Path& b) {
+    return std::abs(clip::Area(a)) < std::abs(clip::Area(b));
+  });
+}
+
+double segmentDistance(Vec2 p, Vec2 a, Vec2 b) {
+  const Vec2 d = b - a;
+  const double n = dot(d, d);
+  const double t = n > 0 ? std::clamp(dot(p - a, d) / n, 0.0, 1.0) : 0;
+  return distance(p, a + t * d);
+}
+
+bool segmentsCross(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
+  const auto side = [](Vec2 p, Vec2 q, Vec2 r) {
+    const double v = cross(q - p, r - p);
+    return std::abs(v) < 1e-9 ? 0 : (v > 0 ? 1 : -1);
+  };
+  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+}
+
+}  // namespace
+
+double signedArea(const Polyline& ring) {
+  double sum = 0;
+  for (size_t i = 0; i < ring.size(); ++i) sum += cross(ring[i], ring[(i + 1) % ring.size()]);
+  return sum / 2;
+}
+
+bool isSimple(const Polyline& ring) {
+  const size_t n = ring.size();
+  if (n < 3) return false;
+  struct Side {
+    size_t index;
+    double left, right, top, bottom;
+  };
+  std::vector<Side> sides(n);
+  for (size_t i = 0; i < n; ++i) {
+    const Vec2 a = ring[i], b = ring[(i + 1) % n];
+    sides[i] = {i, std::min(a.x, b.x), std::max(a.x, b.x), std::min(a.y, b.y), std::max(a.y, b.y)};
+  }
+  std::sort(sides.begin(), sides.end(), [](const Side& a, const Side& b) { return a.left < b.left; });
+  for (size_t k = 0; k < n; ++k) {
+    for (size_t m = k + 1; m < n && sides[m].left <= sides[k].right; ++m) {
+      if (sides[m].top > sides[k].bottom || sides[m].bottom < sides[k].top) continue;
+      const size_t i = sides[k].index, j = sides[m].index;
+      const size_t gap = i > j ? i - j : j - i;
+      if (gap == 1 || gap == n - 1) continue;
+      if (segmentsCross(ring[i], ring[(i + 1) % n], ring[j], ring[(j + 1) % n])) return false;
+    }
+  }
+  return true;
+}
+
+double distanceToPolyline(Vec2 p, const Polyline& line) {
+  double best = HUGE_VAL;
+  for (size_t i = 0; i + 1 < line.size(); ++i) best = std::min(best, segmentDistance(p, line[i], line[i + 1]));
+  return best;
+}
+
+Polyline cutOutline(const std::vector<AllowanceEdge>& edges) {
+  if (edges.empty()) throw std::invalid_argument("cutOutline: no edges");
+  Polyline outline;
+  for (size_t i = 0; i < edges.size(); ++i) {
+    const AllowanceEdge& next = edges[(i + 1) % edges.size()];
+    if (edges[i].points.size() < 2) throw std::invalid_argument("cutOutline: edge without length");
+    if (distance(edges[i].points.back(), next.points.front()) > 1e-3) throw std::invalid_argument("cutOutline: open");
+    outline.insert(outline.end(), edges[i].points.begin(), edges[i].points.end() - 1);
+  }
+  if (signedArea(outline) <= 0) throw std::invalid_argument("cutOutline: anticlockwise");
+
+  clip::Clipper add;
+  addOriented(add, toGrid(outline), clip::ptSubject);
+  for (size_t i = 0; i < edges.size(); ++i) {
+    if (edges[i].allowance > 0) addOriented(add, toGrid(strip(edges[i])), clip::ptSubject);
+    if (const auto patch = cornerPatch(edges[i], edges[(i + 1) % edges.size()]))
+      addOriented(add, toGrid(*patch), clip::ptSubject);
+  }
+  clip::Paths whole;
+  add.Execute(clip::ctUnion, whole, clip::pftNonZero, clip::pftNonZero);
+
+  clip::Clipper cut;
+  cut.AddPath(largest(whole), clip::ptSubject, true);
+  for (const AllowanceEdge& e : edges)
+    if (e.fold) addOriented(cut, toGrid(beyond(e.points)), clip::ptClip);
+  clip::Paths kept;
+  cut.Execute(clip::ctDifference, kept, clip::pftNonZero, clip::pftNonZero);
+  clip::Path ring = largest(kept);
+  clip::CleanPolygon(ring, 0.001 * kGrid);
+
+  Polyline result;
+  for (const clip::IntPoint& p : ring)
+    result.push_back({static_cast<double>(p.X) / kGrid, static_cast<double>(p.Y) / kGrid});
+  if (signedArea(result) < 0) std::reverse(result.begin(), result.end());
+  return result;
+}
+
+}  // namespace armure

@@ -1,0 +1,36 @@
+// core/geometry/polygon.h
+//
+// Flattened outlines: area, simplicity, and the outline to cut, which runs outside the sewn outline by an allowance that
+// may differ from edge to edge. Unions and differences are done by the Clipper library on a grid of 1e-5 mm.
+#pragma once
+
+#include <vector>
+
+#include "geometry/vec.h"
+
+namespace armure {
+
+using Polyline = std::vector<Vec2>;
+
+// Shoelace formula, mm^2; positive when the outline runs clockwise as seen (y down). The ring is closed by itself.
+double signedArea(const Polyline& ring);
+
+// True when no two sides of the closed ring cross. Neighbouring sides may meet.
+bool isSimple(const Polyline& ring);
+
+// Distance of `p` from the polyline, mm.
+double distanceToPolyline(Vec2 p, const Polyline& line);
+
+// One edge of an outline with what is added outside it. `allowance` >= 0. Beyond a fold, which is straight and has none,
+// nothing is cut.
+struct AllowanceEdge {
+  Polyline points;
+  double allowance = 0;
+  bool fold = false;
+};
+
+// The outline to cut round a clockwise chain of edges. Corners are mitred up to 2.5 allowances and cut across beyond
+// that; no part lies beyond a fold. Throws std::invalid_argument when the edges do not close or run anticlockwise.
+Polyline cutOutline(const std::vector<AllowanceEdge>& edges);
+
+}  // namespace armure

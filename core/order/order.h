@@ -1,0 +1,28 @@
+// core/order/order.h
+//
+// One order: a client's measures and what is to be made of them. A value: copied for undo, compared to know what changed.
+#pragma once
+
+#include <string>
+
+#include "measure/measure_set.h"
+#include "rules/rules.h"
+#include "units/length.h"
+
+namespace armure {
+
+struct Order {
+  std::string title;
+  std::string client;
+  std::string date;  // of the measures, as written: "2026-11-23"
+  std::string notes;
+  LengthFormat units;
+  std::string style{kDefaultStyle};
+  std::string school{kDefaultSchool};
+  MeasureSet measures;
+  Choices choices;
+
+  bool operator==(const Order&) const = default;
+};
+
+}  // namespace armure

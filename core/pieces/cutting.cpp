@@ -1,0 +1,288 @@
+#include "pieces/cutting.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <optional>
+
+#include "draft/dart.h"
+
+namespace armure {
+namespace {
+
+constexpr double kBetweenHalves = 60;  // mm between front and back as they lie side by side
+
+// A whole drafted edge of a panel, from above the top edge to below the hem, and where on it things are (arc lengths).
+struct DraftedEdge {
+  std::string id;
+  EdgeRole role = EdgeRole::Seam;
+  double allowance = 0;
+  Path path;
+  double top = 0, bust = 0, underbust = 0, waist = 0, hem = 0;
+};
+
+struct Panel {
+  std::string id, name;
+  const HalfBlock* half = nullptr;
+  Boundary leftBoundary = kCentreFront, rightBoundary = kPrincess;
+  Motion upper, lower;  // from the half's axes to where the panel lies, above and below the bust
+  DraftedEdge left, right;
+};
+
+// The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
+// boundary was drafted.
+std::optional<double> meet(const Path& path, const Motion& frame, double y, double expectedX) {
+  const std::vector<double> found = path.crossings(frame.apply({0, y}), frame.applyToDirection({1, 0}));
+  if (found.empty()) return std::nullopt;
+  const Vec2 expected = frame.apply({expectedX, y});
+  return *std::min_element(found.begin(), found.end(), [&](double a, double b) {
+    return distance(path.pointAt(a), expected) < distance(path.pointAt(b), expected);
+  });
+}
+
+class Cutter {
+ public:
+  Cutter(const Block& block, const Rules& rules)
+      : block_(block), rules_(rules), top_(topEdge(block, rules)), hem_(hemLine(block, rules)) {}
+
+  Result<Pattern> cut() && {
+    layOutPanels();
+    for (Panel& p : panels_)
+      for (DraftedEdge* e : {&p.left, &p.right})
+        if (auto problem = locate(p, *e, e == &p.left ? p.leftBoundary : p.rightBoundary)) return *problem;
+    for (size_t i = 0; i + 1 < panels_.size(); ++i) trimSeam(i);
+    for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
+    for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
+    makeLevels();
+    return std::move(pattern_);
+  }
+
+ private:
+  void layOutPanels() {
+    const ClosedSideFront closed = closeSideDart(block_);
+    const Motion still;
+    const double seam = rules_.length("allowance.seam"), side = rules_.length("allowance.side");
+    const auto edge = [](std::string id, EdgeRole role, double allowance, Path path) {
+      return DraftedEdge{std::move(id), role, allowance, std::move(path)};
+    };
+    double right = 0;
+    for (const HalfLevel& l : block_.front.levels) right = std::max(right, l.side);
+    for (const HalfLevel& l : block_.back.levels) backWidth_ = std::max(backWidth_, l.side);
+    const Motion back = Motion::mirrorX().then(Motion::translation({right + kBetweenHalves + backWidth_, 0}));
+    const HalfBlock &f = block_.front, &b = block_.back;
+    const bool laced = block_.openingGap > 0;
+
+    panels_ = {
+        Panel{"front-1", "Centre front", &f, kCentreFront, kPrincess, still, still, edge("fold", EdgeRole::Fold, 0, f.centre),
+              edge("princess", EdgeRole::Seam, seam, f.line.toCentre)},
+        Panel{"front-2", "Side front", &f, kPrincess, kSideSeam, still, closed.turn, edge("princess", EdgeRole::Seam, seam, closed.princess),
+              edge("side", EdgeRole::Seam, side, closed.side)},
+        Panel{"back-2", "Side back", &b, kSideSeam, kBackLine, back, back, edge("side", EdgeRole::Seam, side, b.side.transformed(back)),
+              edge("back-line", EdgeRole::Seam, seam, b.line.toSide.transformed(back))},
+        Panel{"back-1", "Centre back", &b, kBackLine, kCentreBack, back, back,
+              edge("back-line", EdgeRole::Seam, seam, b.line.toCentre.transformed(back)),
+              edge("opening", EdgeRole::Opening, rules_.length(laced ? "allowance.lacing" : "allowance.zip"), b.centre.transformed(back))},
+    };
+  }
+
+  bool onBack(const Panel& p) const { return p.half == &block_.back; }
+
+  double draftedX(const Panel& p, Boundary at, double y) const {
+    switch (at) {
+      case kCentreFront:
+      case kCentreBack:
+        return p.half->centre.xAtDepth(y);
+      case kPrincess:
+      case kBackLine:
+        return (at == p.leftBoundary) == !onBack(p) ? p.half->line.toSide.xAtDepth(y) : p.half->line.toCentre.xAtDepth(y);
+      default:
+        return p.half->side.xAtDepth(y);
+    }
+  }
+
+  double styleDepth(const StyleLine& line, const Panel& p, Boundary at) const {
+    return at == kSideSeam && onBack(p) ? line.sideDepthOnBack : line.depth[at];
+  }
+
+  // Finds every place on an edge. The bust line itself belongs to the upper part, which the dart does not turn.
+  std::optional<Problem> locate(const Panel& p, DraftedEdge& e, Boundary at) const {
+    struct Wanted {
+      std::string name;
+      double y;
+      double DraftedEdge::*place;
+    };
+    const std::array<Wanted, 5> all{{{"top edge", styleDepth(top_, p, at), &DraftedEdge::top},
+                                     {"bust line", p.half->at(level::kBust).y, &DraftedEdge::bust},
+                                     {"underbust line", p.half->at(level::kUnderbust).y, &DraftedEdge::underbust},
+                                     {"waist line", p.half->at(level::kWaist).y, &DraftedEdge::waist},
+                                     {"hem", styleDepth(hem_, p, at), &DraftedEdge::hem}}};
+    const double bust = p.half->at(level::kBust).y;
+    double before = -1;
+    for (const Wanted& w : all) {
+      const auto s = meet(e.path, w.y > bust + 1e-9 ? p.lower : p.upper, w.y, draftedX(p, at, w.y));
+      if (!s || *s <= before)
+        return Problem{fmt::format("{}, {} edge", p.name, e.id), fmt::format("the {} does not cross it where it should", w.name),
+                       "move the top edge, the back slope or the hem, or check the heights"};
+      e.*w.place = before = *s;
+    }
+    return std::nullopt;
+  }
+
+  // Both sides reach equally far from the underbust notch; the longer one is trimmed.
+  void trimSeam(size_t i) {
+    DraftedEdge &a = panels_[i].right, &b = panels_[i + 1].left;
+    const double upA = a.underbust - a.top, upB = b.underbust - b.top, up = std::min(upA, upB);
+    const double downA = a.hem - a.underbust, downB = b.hem - b.underbust, down = std::min(downA, downB);
+    a.top = a.underbust - up;
+    b.top = b.underbust - up;
+    a.hem = a.underbust + down;
+    b.hem = b.underbust + down;
+    const auto note = [&](bool atTop, double lengthA, double lengthB) {
+      const double surplus = lengthA - lengthB;
+      if (std::abs(surplus) > 1e-9) pattern_.trims.push_back({a.id, atTop, surplus > 0 ? i : i + 1, std::abs(surplus)});
+    };
+    note(true, upA, upB);
+    note(false, downA, downB);
+  }
+
+  // The direction in which a style line runs at one end of a piece. Where it crosses a seam, both pieces give it the mean of
+  // the angles their own drafts would, measured against the seam, so that it runs on unbroken when the seam is closed.
+  Vec2 directionAt(const StyleLine& line, size_t i, bool rightEnd) const {
+    const Panel& p = panels_[i];
+    const Boundary at = rightEnd ? p.rightBoundary : p.leftBoundary;
+    const bool isTop = &line == &top_;
+    const Vec2 own = drafted(line, p, at);
+    const bool hasPartner = rightEnd ? i + 1 < panels_.size() : i > 0;
+    if (!hasPartner) return own;
+    const Panel& q = panels_[rightEnd ? i + 1 : i - 1];
+    const Vec2 mySeam = inward(rightEnd ? p.right : p.left, isTop), otherSeam = inward(rightEnd ? q.left : q.right, isTop);
+    const double mean = (angleBetween(own, mySeam) + angleBetween(drafted(line, q, at), otherSeam)) / 2;
+    return rotated(mySeam, -mean);
+  }
+
+  Vec2 drafted(const StyleLine& line, const Panel& p, Boundary at) const {
+    const double slope = line.slope[at];
+    const bool isTop = &line == &top_;
+    // In the half's own axes a back panel is mirrored: going round means x falling.
+    const Vec2 direction = onBack(p) ? Vec2{-1, slope} : Vec2{1, slope};
+    return unit((isTop ? p.upper : p.lower).applyToDirection(direction));
+  }
+
+  static Vec2 inward(const DraftedEdge& e, bool atTop) { return atTop ? e.path.tangentAt(e.top) : -e.path.tangentAt(e.hem); }
+
+  Path styleEdge(const StyleLine& line, size_t i) const {
+    const Panel& p = panels_[i];
+    const bool isTop = &line == &top_;
+    const Vec2 a = p.left.path.pointAt(isTop ? p.left.top : p.left.hem), b = p.right.path.pointAt(isTop ? p.right.top : p.right.hem);
+    const double reach = distance(a, b) / 3;
+    return Path(Cubic{a, a + reach * directionAt(line, i, false), b - reach * directionAt(line, i, true), b});
+  }
+
+  Piece makePiece(size_t i) const {
+    const Panel& p = panels_[i];
+    Piece piece;
+    piece.id = p.id;
+    piece.name = p.name;
+    piece.number = static_cast<int>(i) + 1;
+    piece.of = static_cast<int>(panels_.size());
+    const bool fold = p.left.role == EdgeRole::Fold;
+    piece.quantity = fold ? 1 : 2;
+    piece.onFold = fold ? p.left.id : "";
+
+    Path left = p.left.path.sub(p.left.top, p.left.hem), right = p.right.path.sub(p.right.top, p.right.hem);
+    Path top = styleEdge(top_, i), hem = styleEdge(hem_, i).reversed();
+    meetCorners(top, right, hem, left);
+    piece.edges = {{"top", EdgeRole::Top, rules_.length("allowance.top"), std::move(top)},
+                   {p.right.id, p.right.role, p.right.allowance, std::move(right)},
+                   {"hem", EdgeRole::Hem, rules_.length("allowance.hem"), std::move(hem)},
+                   {p.left.id, p.left.role, p.left.allowance, left.reversed()}};
+    addLevelMarks(p, piece);
+    addNotches(p, piece);
+    addGrain(p, piece);
+    return piece;
+  }
+
+  // The edges meet to the last bit: corners of top and hem take the ends of the side edges.
+  static void meetCorners(Path& top, const Path& right, Path& hem, const Path& left) {
+    Cubic t = top.cubics().front(), h = hem.cubics().front();
+    t.p0 = left.start();
+    t.p3 = right.start();
+    h.p0 = right.end();
+    h.p3 = left.end();
+    top = Path(t);
+    hem = Path(h);
+  }
+
+  void addLevelMarks(const Panel& p, Piece& piece) const {
+    constexpr double kClear = 0.01;  // mm: a level through a corner is not a level across
+    const double bust = p.half->at(level::kBust).y;
+    for (const HalfLevel& l : p.half->levels) {
+      const Motion& frame = l.y > bust + 1e-9 ? p.lower : p.upper;
+      const auto a = meet(p.left.path, frame, l.y, draftedX(p, p.leftBoundary, l.y));
+      const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
+      if (!a || !b) continue;
+      const auto within = [&](const DraftedEdge& e, double s) { return s > e.top + kClear && s < e.hem - kClear; };
+      if (within(p.left, *a) && within(p.right, *b)) piece.levels.push_back({l.level, p.left.path.pointAt(*a), p.right.path.pointAt(*b)});
+    }
+  }
+
+  void addNotches(const Panel& p, Piece& piece) const {
+    for (const DraftedEdge* e : {&p.right, &p.left}) {
+      if (e->role == EdgeRole::Fold) continue;
+      const bool doubled = onBack(p) && e->id != "side";  // single on the front and the side, double on the back
+      for (const auto& [name, s] : {std::pair{level::kBust, e->bust}, {level::kUnderbust, e->underbust}, {level::kWaist, e->waist}}) {
+        if (s <= e->top + 1 || s >= e->hem - 1) continue;
+        piece.notches.push_back({std::string(name), e->id, e == &p.right ? s - e->top : e->hem - s, doubled});
+      }
+    }
+  }
+
+  // The grain runs square to the waist, through the middle of the piece.
+  void addGrain(const Panel& p, Piece& piece) const {
+    const LevelMark* waist = piece.level(level::kWaist);
+    const LevelMark* under = piece.level(level::kUnderbust);
+    if (!waist || !under) return;
+    const Vec2 middle = lerp(lerp(waist->a, waist->b, 0.5), lerp(under->a, under->b, 0.5), 0.5);
+    const Vec2 down = p.lower.applyToDirection({0, 1});
+    const double reach = 0.9 * distance(lerp(waist->a, waist->b, 0.5), lerp(under->a, under->b, 0.5));
+    piece.grainTop = middle - reach * down;
+    piece.grainBottom = middle + reach * down;
+  }
+
+  Seam makeSeam(size_t i) const {
+    const DraftedEdge &a = panels_[i].right, &b = panels_[i + 1].left;
+    Seam seam;
+    seam.id = a.id;
+    seam.name = a.id == "princess" ? "Princess seam" : a.id == "side" ? "Side seam" : "Back seam";
+    seam.a = {i, a.id, false};
+    seam.b = {i + 1, b.id, true};
+    for (const auto& [name, place] : {std::pair{level::kBust, &DraftedEdge::bust}, {level::kUnderbust, &DraftedEdge::underbust}, {level::kWaist, &DraftedEdge::waist}}) {
+      const double sa = a.*place - a.top, sb = b.*place - b.top;
+      if (sa > 1 && sb > 1 && sa < a.hem - a.top - 1 && sb < b.hem - b.top - 1) seam.notches.push_back({std::string(name), sa, sb});
+    }
+    return seam;
+  }
+
+  void makeLevels() {
+    for (const Level& l : block_.levels.all) {
+      PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.openingGap, l.estimated, false};
+      out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(), [&](const Piece& p) { return p.level(l.id) != nullptr; });
+      pattern_.levels.push_back(std::move(out));
+    }
+  }
+
+  const Block& block_;
+  const Rules& rules_;
+  const StyleLine top_, hem_;
+  std::vector<Panel> panels_;
+  double backWidth_ = 0;
+  Pattern pattern_;
+};
+
+}  // namespace
+
+Result<Pattern> cutPieces(const Block& block, const Rules& rules) { return Cutter(block, rules).cut(); }
+
+}  // namespace armure

@@ -1,0 +1,107 @@
+// core/pieces/pattern.h
+//
+// The pattern: pieces, the seams that join them, and the levels they are measured on. What is drawn, printed, walked and
+// exported is this and nothing else.
+//
+// All pieces lie as seen from the outside of the garment, centre front to the left, centre back to the right: the left half
+// of the body. Each boundary runs clockwise: top edge, right edge down, hem, left edge up. Millimetres, y down.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "draft/block.h"
+#include "geometry/path.h"
+#include "geometry/polygon.h"
+
+namespace armure {
+
+enum class EdgeRole { Seam, Fold, Top, Hem, Opening };
+std::string_view roleName(EdgeRole role);  // as in the exports: "seam", "fold", ...
+
+struct Edge {
+  std::string id;  // unique in its piece
+  EdgeRole role = EdgeRole::Seam;
+  double allowance = 0;  // outside the sewn line
+  Path path;
+};
+
+// Where a level crosses a piece: `a` on the left edge, `b` on the right one.
+struct LevelMark {
+  std::string level;
+  Vec2 a, b;
+  double width() const { return distance(a, b); }  // straight; the half width on a piece cut on the fold
+};
+
+struct Notch {
+  std::string id;    // the level it marks
+  std::string edge;  // id of the edge it lies on
+  double at = 0;     // arc length from the start of that edge, mm
+  bool doubled = false;
+};
+
+struct Piece {
+  std::string id, name;
+  int number = 0, of = 0;
+  std::string layer = "shell";
+  int quantity = 2;    // of this shape in the whole garment; a mirrored pair counts 2
+  std::string onFold;  // id of the fold edge, or empty
+  Vec2 grainTop, grainBottom;
+  std::vector<Edge> edges;  // clockwise
+  std::vector<LevelMark> levels;
+  std::vector<Notch> notches;
+
+  const Edge& edge(std::string_view id) const;          // throws std::out_of_range
+  const LevelMark* level(std::string_view id) const;    // nullptr when the level does not cross the piece
+  double girthShare() const { return onFold.empty() ? quantity : 2; }  // how often a width counts in the girth
+  Polyline outline(double tolerance) const;             // the sewn outline, flattened, not closed
+};
+
+// One side of a seam: an edge of a piece, walked from its upper end down.
+struct SeamSide {
+  size_t piece = 0;  // index into Pattern::pieces
+  std::string edge;
+  bool reversed = false;  // the edge runs the other way in its piece
+};
+
+struct SeamNotch {
+  std::string id;
+  double a = 0, b = 0;  // arc length along either side from the upper end, mm
+};
+
+struct Seam {
+  std::string id, name;
+  SeamSide a, b;
+  double ease = 0;  // how much longer side a is meant to be, mm
+  std::vector<SeamNotch> notches;  // from the top down
+};
+
+// What was cut off a piece at the end of a seam so that both sides are equally long.
+struct Trim {
+  std::string seam;
+  bool atTop = false;
+  size_t piece = 0;
+  double amount = 0;  // mm along the edge
+};
+
+struct PatternLevel {
+  std::string id, name;
+  double bodyGirth = 0, finishedGirth = 0, openingGap = 0;
+  bool estimated = false;
+  bool ring = false;  // crosses every piece, so that its girth can be measured on them
+};
+
+struct Pattern {
+  std::vector<PatternLevel> levels;
+  std::vector<Piece> pieces;  // from centre front to centre back
+  std::vector<Seam> seams;
+  std::vector<Trim> trims;
+
+  // Sum of the widths on the pieces of the shell + the opening gap.
+  double closedGirth(const PatternLevel& level) const;
+  // A side as a path from its upper end down.
+  Path sidePath(const SeamSide& side) const;
+};
+
+}  // namespace armure

@@ -1,0 +1,40 @@
+// core/prepare/arrange.h
+//
+// Laying pieces out: taped edge to edge for the eye, or apart on paper with the grain upright for cutting.
+#pragma once
+
+#include <vector>
+
+#include "pieces/pattern.h"
+
+namespace armure {
+
+struct Box {
+  Vec2 low, high;
+  double width() const { return high.x - low.x; }
+  double height() const { return high.y - low.y; }
+  bool meets(const Box& other) const {
+    return low.x <= other.high.x && other.low.x <= high.x && low.y <= other.high.y && other.low.y <= high.y;
+  }
+};
+
+// The smallest box round the points; they must not be empty.
+Box boxRound(const Polyline& points);
+Box joined(const Box& a, const Box& b);
+
+// Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
+using Arrangement = std::vector<Motion>;
+
+// Every piece laid against the one before along their common seam, rigidly: gaps of curved seams show as gaps.
+Arrangement tape(const Pattern& pattern);
+
+// Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole box
+// starts at (0, 0).
+struct PaperLayout {
+  Arrangement motions;
+  std::vector<Box> boxes;  // of the cut outlines as placed
+  double width = 0, height = 0;
+};
+PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest, double spacing = 12);
+
+}  // namespace armure

@@ -1,0 +1,48 @@
+#include "prepare/marks.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace armure {
+
+std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
+  constexpr double kApart = 3;
+  std::vector<Stroke> strokes;
+  for (const Notch& n : piece.notches) {
+    const Edge& e = piece.edge(n.edge);
+    const double reach = e.allowance > 0 ? std::min(length, e.allowance) : length;
+    const auto strike = [&](double at) {
+      const Vec2 d = e.path.tangentAt(at);
+      const Vec2 p = e.path.pointAt(at);
+      strokes.push_back({p, p + reach * Vec2{d.y, -d.x}});  // outside of a clockwise outline
+    };
+    if (n.doubled) {
+      strike(n.at - kApart / 2);
+      strike(n.at + kApart / 2);
+    } else {
+      strike(n.at);
+    }
+  }
+  return strokes;
+}
+
+std::vector<std::string> labelLines(const Piece& piece) {
+  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.quantity) : fmt::format("cut {} on the fold", piece.quantity);
+  return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut, piece.layer};
+}
+
+std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units) {
+  if (edge.role == EdgeRole::Fold) return "fold";
+  std::string note = formatLengthWithUnit(edge.allowance, units);
+  for (const Seam& s : pattern.seams) {
+    if (s.a.piece == piece && s.a.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);
+    if (s.b.piece == piece && s.b.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.a.piece].number);
+  }
+  if (edge.role == EdgeRole::Opening) note += ", opening";
+  return note;
+}
+
+Vec2 labelPoint(const Piece& piece) { return lerp(piece.grainTop, piece.grainBottom, 0.5); }
+
+}  // namespace armure

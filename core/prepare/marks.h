@@ -1,0 +1,32 @@
+// core/prepare/marks.h
+//
+// What is written and struck on a piece besides its outlines: notch strokes and the lines of its label. Shared by every
+// way of drawing a piece, so that screen, print and files say the same.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "pieces/pattern.h"
+#include "units/length.h"
+
+namespace armure {
+
+// A short stroke across the allowance, from the sewn line outwards; mm.
+struct Stroke {
+  Vec2 from, to;
+};
+
+// Notch strokes of a piece; a double notch gives two, 3 mm apart. `length` is cut to the allowance of the edge.
+std::vector<Stroke> notchStrokes(const Piece& piece, double length = 6);
+
+// "Centre front", "1 of 4", "cut 1 on the fold", "shell".
+std::vector<std::string> labelLines(const Piece& piece);
+
+// "seam allowance 1/2 in, joins 2" for an edge: its allowance and the number of the piece it is sewn to, if any.
+std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units);
+
+// A point well inside the piece, for its label: the middle between waist and underbust.
+Vec2 labelPoint(const Piece& piece);
+
+}  // namespace armure

@@ -1,0 +1,50 @@
+#include "prepare/paper.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace armure {
+namespace {
+
+constexpr std::array<PaperSize, 4> kPapers{{
+    {"a4", "A4", 210, 297},
+    {"letter", "Letter", 8.5 * 25.4, 11 * 25.4},
+    {"a3", "A3", 297, 420},
+    {"a0", "A0", 841, 1189},
+}};
+
+int tilesAlong(double length, double step) { return std::max(1, static_cast<int>(std::ceil((length - kTileOverlap) / step - 1e-9))); }
+
+// "A", ..., "Z", "AA", ...
+std::string rowName(int row) {
+  std::string name;
+  for (int n = row; n >= 0; n = n / 26 - 1) name.insert(name.begin(), static_cast<char>('A' + n % 26));
+  return name;
+}
+
+}  // namespace
+
+std::span<const PaperSize> paperTable() { return kPapers; }
+
+const PaperSize* findPaper(std::string_view id) {
+  const auto row = std::find_if(kPapers.begin(), kPapers.end(), [&](const PaperSize& p) { return p.id == id; });
+  return row == kPapers.end() ? nullptr : &*row;
+}
+
+Tiling tile(const PaperLayout& layout, const PaperSize& paper) {
+  const double width = paper.width - 2 * kTileMargin, height = paper.height - 2 * kTileMargin;
+  const double stepX = width - kTileOverlap, stepY = height - kTileOverlap;
+  Tiling tiling{tilesAlong(layout.height, stepY), tilesAlong(layout.width, stepX), {}};
+  for (int r = 0; r < tiling.rows; ++r) {
+    for (int c = 0; c < tiling.columns; ++c) {
+      const Vec2 low{c * stepX, r * stepY};
+      const Box area{low, low + Vec2{width, height}};
+      const bool used = std::any_of(layout.boxes.begin(), layout.boxes.end(), [&](const Box& b) { return b.meets(area); });
+      if (used) tiling.tiles.push_back({r, c, rowName(r) + std::to_string(c + 1), area});
+    }
+  }
+  return tiling;
+}
+
+}  // namespace armure

@@ -1,0 +1,34 @@
+#include "recalc/recalc.h"
+
+#include "pieces/cutting.h"
+#include "prepare/cut_outlines.h"
+
+namespace armure {
+
+ReductionClass Design::reduction() const {
+  const Level& waist = block.levels.at(level::kWaist);
+  return classifyReduction(waist.bodyGirth, waist.finishedGirth);
+}
+
+const Working* Design::working(std::string_view key) const {
+  if (const Working* w = block.working(key)) return w;
+  for (const Fact& f : body.facts())
+    if (f.working.key == key) return &f.working;
+  return nullptr;
+}
+
+Result<Design> recalc(const Order& order) {
+  Result<Body> body = resolveBody(order.measures);
+  if (!body.ok()) return body.problem();
+  Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  Result<Block> block = draftBlock(*body, rules);
+  if (!block.ok()) return block.problem();
+  Result<Pattern> pattern = cutPieces(*block, rules);
+  if (!pattern.ok()) return pattern.problem();
+  std::vector<Polyline> outlines = cutOutlines(*pattern);
+  Sheet sheet = balanceSheet(*pattern, outlines, block->intakes, *body);
+  std::vector<Question> questions = questionsAbout(*body);
+  return Design{std::move(body).value(), std::move(rules), std::move(block).value(), std::move(pattern).value(), std::move(outlines), std::move(sheet), std::move(questions)};
+}
+
+}  // namespace armure

@@ -1,0 +1,36 @@
+// core/recalc/recalc.h
+//
+// Everything that follows from an order, in one go: body, rules, block, pieces, outlines to cut, balance sheet. This is
+// what runs whenever a number changes.
+#pragma once
+
+#include <vector>
+
+#include "balance/sheet.h"
+#include "draft/block.h"
+#include "measure/plausibility.h"
+#include "order/order.h"
+#include "pieces/pattern.h"
+#include "prepare/cautions.h"
+
+namespace armure {
+
+struct Design {
+  Body body;
+  Rules rules;
+  Block block;
+  Pattern pattern;
+  std::vector<Polyline> cutOutlines;  // in the order of pattern.pieces
+  Sheet sheet;
+  std::vector<Question> questions;
+
+  ReductionClass reduction() const;
+  // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.
+  const Working* working(std::string_view key) const;
+};
+
+// Fails with the first thing that keeps the pattern from being drafted. Never throws for what an order can contain once
+// its choices have passed checkChoice.
+Result<Design> recalc(const Order& order);
+
+}  // namespace armure

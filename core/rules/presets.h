@@ -1,0 +1,32 @@
+// core/rules/presets.h
+//
+// Styles and schools: named sets of choices, as data. A school says how to draft, a style what to make. The order of
+// precedence is: the maker's own choice, the style, the school, the rule's default.
+#pragma once
+
+#include <span>
+#include <string_view>
+
+namespace armure {
+
+struct PresetChoice {
+  std::string_view key;
+  std::string_view value;  // as in an order file: an option's id, or a length with its unit
+};
+
+struct Preset {
+  std::string_view id, name, description;
+  std::span<const PresetChoice> choices;
+};
+
+std::span<const Preset> styleTable();
+std::span<const Preset> schoolTable();
+
+// The preset, or nullptr.
+const Preset* findStyle(std::string_view id);
+const Preset* findSchool(std::string_view id);
+
+inline constexpr std::string_view kDefaultStyle = "sweetheart-zip";
+inline constexpr std::string_view kDefaultSchool = "quarter-grid";
+
+}  // namespace armure

@@ -1,0 +1,109 @@
+#include "rules/rules.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <cmath>
+#include <stdexcept>
+
+
+namespace armure {
+namespace {
+
+std::string optionList(const RuleInfo& rule) {
+  std::string text;
+  for (const RuleOption& o : rule.options) text += (text.empty() ? "" : ", ") + std::string(o.id);
+  return text;
+}
+
+Problem outside(const RuleInfo& rule, std::string_view value) {
+  return {std::string(rule.key), fmt::format("\"{}\" is out of range for {}", value, rule.label),
+          rule.kind == RuleKind::Share
+              ? fmt::format("give a part between {} and {}", rule.lowest, rule.highest)
+              : fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", rule.lowest / kMmPerInch,
+                            rule.highest / kMmPerInch, rule.lowest / kMmPerCm, rule.highest / kMmPerCm)};
+}
+
+bool within(const RuleInfo& rule, double v) { return v >= rule.lowest - 1e-6 && v <= rule.highest + 1e-6; }
+
+Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit bareUnit) {
+  if (rule.kind == RuleKind::Option) {
+    for (size_t i = 0; i < rule.options.size(); ++i)
+      if (rule.options[i].id == text) return RuleValue{static_cast<double>(i), rule.options[i].id, Source::ByHand};
+    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", text, rule.label), "choose one of " + optionList(rule)};
+  }
+  if (rule.kind == RuleKind::Share) {
+    const Result<double> number = parseLength(text, Unit::Millimetre);
+    if (!number.ok()) return Problem{std::string(rule.key), fmt::format("\"{}\" is not a number", text), "write it like 0.4 or 3/8"};
+    if (!within(rule, number.value())) return outside(rule, text);
+    return RuleValue{number.value(), {}, Source::ByHand};
+  }
+  const Result<double> mm = parseLength(text, bareUnit);
+  if (!mm.ok()) return Problem{std::string(rule.key), mm.problem().what, mm.problem().remedy};
+  if (!within(rule, mm.value())) return outside(rule, text);
+  return RuleValue{mm.value(), {}, Source::ByHand};
+}
+
+size_t placeOf(std::string_view key) {
+  const RuleInfo* row = findRule(key);
+  if (!row) throw std::out_of_range(fmt::format("Rules: no rule {}", key));
+  return static_cast<size_t>(row - ruleTable().data());
+}
+
+double defaultOf(const RuleInfo& rule, Figure figure) {
+  switch (figure) {
+    case Figure::Small:
+      return rule.small;
+    case Figure::Medium:
+      return rule.medium;
+    case Figure::Full:
+      break;
+  }
+  return rule.full;
+}
+
+}  // namespace
+
+Result<std::string> checkChoice(std::string_view key, std::string_view value, Unit bareUnit) {
+  const RuleInfo* rule = findRule(key);
+  if (!rule) return Problem{std::string(key), "there is no such choice", "armure-cli keys lists them"};
+  const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
+  if (!parsed.ok()) return parsed.problem();
+  if (rule->kind == RuleKind::Option) return std::string(parsed->option);
+  if (rule->kind == RuleKind::Share) return fmt::format("{:.6g}", parsed->number);
+  // Keep the unit the maker used: with a bare number the order's unit is added.
+  std::string text(value);
+  const bool hasUnit = text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
+                       (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
+  return hasUnit ? text : text + " " + std::string(unitSymbol(bareUnit));
+}
+
+Rules::Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure) {
+  const auto table = ruleTable();
+  values_.reserve(table.size());
+  for (const RuleInfo& rule : table) {
+    const double number = defaultOf(rule, figure);
+    const auto place = static_cast<size_t>(number);
+    values_.push_back({number, rule.options.empty() ? std::string_view{} : rule.options[place].id, Source::Rule});
+  }
+  const auto apply = [&](std::string_view key, std::string_view text) {
+    const size_t i = placeOf(key);
+    const Result<RuleValue> parsed = parseRule(table[i], text, Unit::Millimetre);
+    if (!parsed.ok()) throw std::invalid_argument(parsed.problem().text());
+    values_[i] = parsed.value();
+  };
+  for (const Preset* preset : {findSchool(school), findStyle(style)})
+    if (preset)
+      for (const PresetChoice& c : preset->choices) apply(c.key, c.value);
+  for (const auto& [key, text] : choices)
+    if (findRule(key)) apply(key, text);
+}
+
+const RuleValue& Rules::value(std::string_view key) const { return values_[placeOf(key)]; }
+
+Term Rules::term(std::string_view key, char sign, double factor) const {
+  const RuleValue& v = value(key);
+  return {sign, std::string(findRule(key)->label), v.number * factor, v.source};
+}
+
+}  // namespace armure

@@ -1,0 +1,52 @@
+// core/rules/rules.h
+//
+// The choices of one order, and the rules in force that follow from them.
+#pragma once
+
+#include <map>
+#include <string>
+#include <string_view>
+
+#include "measure/estimate.h"
+#include "result.h"
+#include "rules/presets.h"
+#include "rules/rule_table.h"
+#include "units/length.h"
+#include "working.h"
+
+namespace armure {
+
+// What the maker has chosen away from the defaults: key -> text as typed ("1 1/2 in", "lacing", "0.4").
+using Choices = std::map<std::string, std::string, std::less<>>;
+
+// Whether `value` can be the choice `key`; a bare number is read in `bareUnit`. Returns the value as kept in the order
+// (lengths with their unit). The Problem names the key, the value, and what would be right.
+Result<std::string> checkChoice(std::string_view key, std::string_view value, Unit bareUnit);
+
+// One rule in force.
+struct RuleValue {
+  double number = 0;        // mm, share, or the option's place
+  std::string_view option;  // the option's id
+  Source source = Source::Rule;
+};
+
+// All rules in force for an order, resolved once: the maker's choice, else the style's, else the school's, else the
+// default of the figure. Values in `choices` must have passed checkChoice (std::invalid_argument otherwise).
+class Rules {
+ public:
+  Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure);
+
+  const RuleValue& value(std::string_view key) const;  // throws std::out_of_range for an unknown key
+  double length(std::string_view key) const { return value(key).number; }
+  double share(std::string_view key) const { return value(key).number; }
+  std::string_view option(std::string_view key) const { return value(key).option; }
+  bool isDefault(std::string_view key) const { return value(key).source == Source::Rule; }
+
+  // The rule as a term of a working: its label, value and source.
+  Term term(std::string_view key, char sign = '+', double factor = 1) const;
+
+ private:
+  std::vector<RuleValue> values_;  // in the order of ruleTable()
+};
+
+}  // namespace armure

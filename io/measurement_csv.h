@@ -1,0 +1,33 @@
+// io/measurement_csv.h
+//
+// A client's measures as CSV: UTF-8, comma, header "measure,value,unit,note" (docs/format/measurements.md). Units in, cm,
+// mm (kg for weight); values as decimals or fractions. Lines starting with # and empty lines are skipped. Rows `client`
+// and `date` carry text. Unknown measures are kept and warned about.
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "measure/measure_set.h"
+#include "result.h"
+#include "units/length.h"
+
+namespace armure {
+
+struct MeasurementFile {
+  MeasureSet measures;
+  std::string client, date;
+  Unit unit = Unit::Inch;             // the unit most rows use
+  std::vector<std::string> warnings;  // "line 7: ..."
+};
+
+// Reads the text of a CSV file; `name` is used in Problems, which name the line.
+Result<MeasurementFile> parseMeasurements(std::string_view text, const std::string& name);
+Result<MeasurementFile> readMeasurements(const std::filesystem::path& path);
+
+// The measures as CSV, in the order of the measure table; each in the unit it was typed in.
+std::string writeMeasurements(const MeasureSet& measures, const std::string& client, const std::string& date);
+
+}  // namespace armure
