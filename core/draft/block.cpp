@@ -58,6 +58,7 @@ class Drafter {
     block_.openingGap = rules_.option("opening.kind") == "lacing" ? rules_.length("opening.gap") : 0;
     draftFront();
     draftBack();
+    finishReadOff();
     if (const auto narrow = narrowPanel()) return *narrow;
     drawUpperBlock(block_.front, body_, rules_, block_.workings);
     drawUpperBlock(block_.back, body_, rules_, block_.workings);
@@ -68,46 +69,54 @@ class Drafter {
  private:
   const Level& level(std::string_view id) const { return block_.levels.at(id); }
   double topY() const { return level(level::kTop).front - kAbove; }
-  double bottomFront() const { return level(level::kHem).front + kBelow; }
-  double bottomBack() const { return level(level::kHem).back + kBelow; }
+  double bottomFront() const { return std::max(level(level::kHem).front, level(level::kHip).front) + kBelow; }
+  double bottomBack() const { return std::max(level(level::kHem).back, level(level::kHip).back) + kBelow; }
 
   void draftFront() {
     HalfBlock& f = block_.front;
     const double bustSide = level(level::kBust).frontShare;
     const double waistIntake = rules_.length("intake.waist");
     const double waistSide = level(level::kWaist).frontShare + waistIntake;
-    const double underIntake = underbustIntake(bustSide, waistSide);
+    const double underWidth = straightSide(level(level::kBust).front, bustSide, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
+    const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
     const double position = body_.mm(id::kBustSpan) / 2;
     const Path gap = princessGap(underIntake, waistIntake);
     f.line = lineFromGap("princess", "princess line", gap, position, rules_.share("intake.centre_share"));
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
-    for (const Level& l : block_.levels.all) addLevel(f, l, l.front, l.frontShare, 0);
+    for (const Level& l : block_.levels.all)
+      if (!l.readOff) addLevel(f, l, l.front, l.frontShare, 0);
     f.side = sidePath(f, topY(), bottomFront());
     openDart(position);
+    readOff(f, level(level::kChest), level(level::kChest).front, f.side);
+    readOff(f, level(level::kHem), level(level::kHem).front, block_.sideBelowDart);
   }
 
-  // Lays the quarter underbust on its line and takes what is left over as the intake. The side runs straight from bust to
-  // waist. A side that stands nearer than the quarter leaves nothing to take in: the intake is 0 and the side moves out.
-  double underbustIntake(double bustSide, double waistSide) {
-    const Level &bust = level(level::kBust), &under = level(level::kUnderbust), &waist = level(level::kWaist);
-    Working w{"front.underbust.intake", "Underbust intake of the princess line", {}, 0, ""};
-    if (!rules_.isDefault("intake.underbust")) {
+  // Lays the quarter underbust on its line and takes what is left over as the intake of this half, less what is taken in at
+  // its centre. The side runs straight from bust to waist. A side that would stand nearer than the quarter leaves nothing
+  // to take in: the intake is 0 and the side moves out.
+  double underbustIntake(std::string_view half, double width, double share, double centreIntake) {
+    const bool front = half == "front";
+    Working w{fmt::format("{}.underbust.intake", half), fmt::format("Underbust intake of the {}", front ? "princess line" : "back line"), {}, 0, ""};
+    if (front && !rules_.isDefault("intake.underbust")) {
       w.terms = {rules_.term("intake.underbust")};
       w.note = "a fixed amount, set by the maker";
     } else {
-      const double width = bustSide + (waistSide - bustSide) * (under.front - bust.front) / (waist.front - bust.front);
-      w.terms = {{'+', "width of the front on the underbust line", width, Source::Computed},
-                 {'-', "quarter underbust", under.frontShare, Source::Computed}};
+      w.terms = {{'+', fmt::format("width of the {} on the underbust line", half), width, Source::Computed}, {'-', "quarter underbust", share, Source::Computed}};
+      if (centreIntake > 0) w.terms.push_back({'-', "centre back taken in", centreIntake, Source::Computed});
       w.note = "the side runs straight from bust to waist; the quarter underbust is laid on the line and what is left over is "
                "the intake; common practice";
-      if (width < under.frontShare) {
-        w.terms.push_back({'+', "the side moves out, nothing is taken in", under.frontShare - width, Source::Computed});
-      }
+      const double left = width - share - centreIntake;
+      if (left < 0) w.terms.push_back({'+', "the side moves out, nothing is taken in", -left, Source::Computed});
     }
     for (const Term& t : w.terms) w.result += t.sign == '-' ? -t.mm : t.mm;
     if (std::abs(w.result) < 1e-9) w.result = 0;
     block_.workings.push_back(w);
     return w.result;
+  }
+
+  // Where a straight side from bust to waist stands on the underbust line.
+  static double straightSide(double bustY, double bustSide, double waistY, double waistSide, double y) {
+    return bustSide + (waistSide - bustSide) * (y - bustY) / (waistY - bustY);
   }
 
   Path princessGap(double underIntake, double waistIntake) const {
@@ -121,28 +130,45 @@ class Drafter {
                            {bust, 0, 0, true, roundingUp, roundingDown},
                            {level(level::kUnderbust).front, underIntake},
                            {level(level::kWaist).front, waistIntake},
-                           {level(level::kHem).front, rules_.length("intake.hem")}};
+                           {level(level::kHem).front, rules_.length("intake.hem"), 0, true}};
     extend(s, topY(), bottomFront());
     return monotonePath(s);
   }
 
   void draftBack() {
     HalfBlock& b = block_.back;
-    const double waist = level(level::kWaist).back, hem = level(level::kHem).back, chest = level(level::kChest).back;
-    const double start = std::min(chest + rules_.length("back.start"), waist - 60);
-    const double end = std::max(hem - rules_.length("back.end"), waist + 0.5 * (hem - waist));
-    std::vector<Station> s{{start, 0, 0, true}, {waist, rules_.length("back.intake_waist")}, {end, 0, 0, true}};
-    extend(s, topY(), bottomBack());
-    b.line = lineFromGap("back_line", "back line", monotonePath(s), body_.mm(id::kBustSpan) / 2, 0.5);
-    if (block_.openingGap > 0) {
-      b.centre = Path::line({block_.openingGap / 2, topY()}, {block_.openingGap / 2, bottomBack()});
-    } else {
-      std::vector<Station> c{{chest, 0, 0, true}, {waist, rules_.length("centre_back.waist")}, {hem, 0, 0, true}};
-      extend(c, topY(), bottomBack());
-      b.centre = monotonePath(c);
-    }
-    for (const Level& l : block_.levels.all) addLevel(b, l, l.back, l.backShare, b.centre.xAtDepth(l.back) - block_.openingGap / 2);
+    b.centre = centreBack();
+    const auto centreIntake = [&](double y) { return b.centre.xAtDepth(y) - block_.openingGap / 2; };
+    b.line = lineFromGap("back_line", "back line", backGap(centreIntake), body_.mm(id::kBustSpan) / 2, 0.5);
+    for (const Level& l : block_.levels.all)
+      if (!l.readOff) addLevel(b, l, l.back, l.backShare, centreIntake(l.back));
     b.side = sidePath(b, topY(), bottomBack());
+    for (std::string_view id : {level::kChest, level::kHem}) readOff(b, level(id), level(id).back, b.side);
+  }
+
+  Path centreBack() const {
+    const double half = block_.openingGap / 2;
+    if (half > 0) return Path::line({half, topY()}, {half, bottomBack()});
+    std::vector<Station> c{{level(level::kChest).back, 0, 0, true}, {level(level::kWaist).back, rules_.length("centre_back.waist")}, {level(level::kHem).back, 0, 0, true}};
+    extend(c, topY(), bottomBack());
+    return monotonePath(c);
+  }
+
+  // The back line's gap: nothing above its start and below its end, most at the waist, on the underbust line what is left
+  // over there.
+  template <typename CentreIntake>
+  Path backGap(const CentreIntake& centreIntake) {
+    const double waist = level(level::kWaist).back, hem = level(level::kHem).back, chest = level(level::kChest).back;
+    const double bust = level(level::kBust).back, under = level(level::kUnderbust).back;
+    const double start = std::min(chest + rules_.length("back.start"), under - 15);
+    const double end = std::max(hem - rules_.length("back.end"), waist + 0.5 * (hem - waist));
+    const double intake = rules_.length("back.intake_waist");
+    const double waistSide = level(level::kWaist).backShare + intake + centreIntake(waist);
+    const double width = straightSide(bust, level(level::kBust).backShare + centreIntake(bust), waist, waistSide, under);
+    const double underIntake = underbustIntake("back", width, level(level::kUnderbust).backShare, centreIntake(under));
+    std::vector<Station> s{{start, 0, 0, true}, {under, underIntake}, {waist, intake}, {end, 0, 0, true}};
+    extend(s, topY(), bottomBack());
+    return monotonePath(s);
   }
 
   void addLevel(HalfBlock& half, const Level& l, double y, double share, double centreIntake) {
@@ -158,6 +184,27 @@ class Drafter {
     block_.workings.push_back(std::move(w));
   }
 
+  // A level whose girth the draft gives: the smooth side line is read there, and the share is what the pieces leave.
+  void readOff(HalfBlock& half, const Level& l, double y, const Path& sideLine) {
+    const bool front = half.id == "front";
+    HalfLevel h{l.id, y, 0, front ? 0 : half.centre.xAtDepth(y) - block_.openingGap / 2, half.line.intakeAtDepth(y), sideLine.xAtDepth(y)};
+    h.share = h.side - h.lineIntake - h.centreIntake;
+    (front ? block_.levels.at(l.id).frontShare : block_.levels.at(l.id).backShare) = h.share;
+    const auto below = std::find_if(half.levels.begin(), half.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
+    half.levels.insert(below, h);
+    block_.workings.push_back({fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", front ? "Front" : "Back", l.name),
+                               {{'+', "read off the smooth side line", h.side, Source::Computed}}, h.side, "no girth is prescribed here; the line runs on between measured levels"});
+  }
+
+  // Once both halves stand, the levels that were read off have their girth.
+  void finishReadOff() {
+    for (Level& l : block_.levels.all)
+      if (l.readOff) {
+        l.finishedGirth = 2 * (l.frontShare + l.backShare);
+        if (l.bodyGirth == 0) l.bodyGirth = l.finishedGirth;
+      }
+  }
+
   static std::string shareLabel(const Level& l, double share) {
     const double quarter = l.finishedGirth / 4;
     const double more = (share - quarter) / kMmPerInch;
@@ -168,7 +215,7 @@ class Drafter {
   static Path sidePath(const HalfBlock& half, double top, double bottom) {
     std::vector<Station> s;
     for (const HalfLevel& l : half.levels)
-      if (s.empty() || l.y - s.back().y >= kLeastApart) s.push_back({l.y, l.side});
+      s.push_back({l.y, l.side});
     extend(s, top, bottom);
     return monotonePath(s);
   }
@@ -184,7 +231,7 @@ class Drafter {
     d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
     std::vector<Station> s{{d.lower.y, d.lower.x}};
     for (const HalfLevel& l : block_.front.levels)
-      if (l.y >= s.back().y + kLeastApart && l.y > bust + 1) s.push_back({l.y, l.side});
+      if (l.y >= s.back().y + kLeastApart) s.push_back({l.y, l.side});
     extend(s, d.lower.y, bottomFront());
     block_.sideBelowDart = monotonePath(s);
   }
@@ -194,6 +241,7 @@ class Drafter {
     constexpr double kLeastWidth = 8;  // mm
     for (const HalfBlock* half : {&block_.front, &block_.back}) {
       for (const HalfLevel& l : half->levels) {
+        if (level(l.level).beyondHem) continue;
         const double inner = half->line.toCentre.xAtDepth(l.y) - half->centre.xAtDepth(l.y);
         const double outer = l.side - half->line.toSide.xAtDepth(l.y);
         const double width = std::min(inner, outer);
@@ -210,7 +258,7 @@ class Drafter {
     for (const HalfBlock* half : {&block_.front, &block_.back}) {
       const bool isPrincess = half->line.id == "princess";
       for (const HalfLevel& l : half->levels)
-        block_.intakes.push_back({half->id, half->line.id, l.level, l.lineIntake, rules_.length(isPrincess ? "cap.princess" : "cap.other")});
+        if (!level(l.level).beyondHem) block_.intakes.push_back({half->id, half->line.id, l.level, l.lineIntake, rules_.length(isPrincess ? "cap.princess" : "cap.other")});
     }
   }
 

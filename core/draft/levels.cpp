@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <stdexcept>
+#include <utility>
 
 #include "measure/measure_table.h"
 #include "units/length.h"
@@ -52,9 +53,6 @@ Working sideDart(const Body& body, const Rules& rules) {
   return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
                 "front waist length less back waist length; common practice");
 }
-
-// Linear between two heights.
-double between(double y, double y0, double v0, double y1, double v1) { return v0 + (v1 - v0) * (y - y0) / (y1 - y0); }
 
 struct Heights {
   double top, chest, bust, underbust, waist, highHip, hip, hem;
@@ -106,7 +104,7 @@ class Sharer {
   }
 
  private:
-  static bool isOnBreast(const Level& l) { return l.id == level::kTop || l.id == level::kChest || l.id == level::kBust; }
+  static bool isOnBreast(const Level& l) { return l.id == level::kTop || l.id == level::kBust; }
   std::optional<double> frontArc(const Level& l) const {
     const std::string_view arc = l.id == level::kUnderbust ? id::kFrontUnderbustArc : l.id == level::kBust ? id::kFrontBustArc : "";
     return !arc.empty() && body_.has(arc) ? std::optional(body_.mm(arc)) : std::nullopt;
@@ -128,9 +126,7 @@ const Level& Levels::at(std::string_view id) const {
   throw std::out_of_range(fmt::format("Levels: no level {}", id));
 }
 
-bool Levels::has(std::string_view id) const {
-  return std::any_of(all.begin(), all.end(), [&](const Level& l) { return l.id == id; });
-}
+Level& Levels::at(std::string_view id) { return const_cast<Level&>(std::as_const(*this).at(id)); }
 
 Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   Levels out;
@@ -152,10 +148,6 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
 
   const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')}, "closes to a little less than the upper bust, so that it holds");
   const double bust = girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term("ease.bust")}, "body + ease");
-  const double rise = bust - top;
-  const double chestPart = std::clamp((h.chest - h.top) / (h.bust - h.top), 0.0, 1.0);
-  const double chestGirth = girth(level::kChest, "Chest", {{'+', "top edge, finished", top, Source::Computed}, {'+', fmt::format("{:.0f} % of the rise to the bust", 100 * chestPart), chestPart * rise, Source::Computed}},
-                                  "the chest line lies on the rise of the breast, between top edge and bust, by height");
   const double under = girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')}, "body - reduction");
   const double waist = girth(level::kWaist, "Waist", {measureTerm(body, id::kWaist), rules.term("reduction.waist", '-')}, "natural waist - reduction");
   const double highHip = girth(level::kHighHip, "High hip", {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
@@ -163,21 +155,20 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
 
   const bool heightsEstimated = estimated(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
   add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top, estimated(body, {id::kUpperBust}) || heightsEstimated);
-  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), chestGirth, estimated(body, {id::kUpperBust}) || heightsEstimated);
+  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), 0, estimated(body, {id::kUpperBust}) || heightsEstimated);
   add(level::kBust, "Bust", h.bust, body.mm(id::kBust), bust, estimated(body, {id::kShoulderToBust}));
   add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under, estimated(body, {id::kUnderbust, id::kShoulderToUnderbust}));
   add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, estimated(body, {id::kShoulderToWaist}));
   const bool hipEstimated = estimated(body, {id::kHighHip, id::kWaistToHighHip});
-  if (h.highHip <= h.hem) add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);
-  if (h.hip <= h.hem) add(level::kHip, "Hip", h.hip, hip, hip, estimated(body, {id::kWaistToHip}));
-
-  const auto [y0, g0, y1, g1] = h.hem < h.highHip ? std::tuple{h.waist, waist, h.highHip, highHip} : std::tuple{h.highHip, highHip, h.hip, hip};
-  const double hem = h.hem >= h.hip ? hip : between(h.hem, y0, g0, y1, g1);
-  girth(level::kHem, "Hem", {{'+', "between its neighbours, by height", hem, Source::Computed}}, "the hem lies between measured levels");
-  add(level::kHem, "Hem", h.hem, hem, hem, hipEstimated);
+  add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);
+  add(level::kHip, "Hip", h.hip, hip, hip, estimated(body, {id::kWaistToHip}));
+  add(level::kHem, "Hem", h.hem, 0, 0, hipEstimated);
+  for (Level& l : out.all) l.beyondHem = l.front > h.hem + 1e-9;
+  out.at(level::kChest).readOff = out.at(level::kHem).readOff = true;
 
   const Sharer sharer(body, rules);
-  for (Level& l : out.all) sharer.divide(l);
+  for (Level& l : out.all)
+    if (!l.readOff) sharer.divide(l);
   std::stable_sort(out.all.begin(), out.all.end(), [](const Level& a, const Level& b) { return a.front < b.front; });
   out.workings.push_back(chest);
   out.workings.push_back(dart);

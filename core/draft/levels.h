@@ -29,6 +29,8 @@ struct Level {
   double frontShare = 0;          // of half the finished girth: frontShare + backShare = finishedGirth / 2
   double backShare = 0;
   bool estimated = false;         // some measure used here was estimated
+  bool readOff = false;           // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
+  bool beyondHem = false;         // below the garment; the side line is drawn towards it and cut at the hem
 };
 
 struct Levels {
@@ -36,16 +38,16 @@ struct Levels {
   double sideDart = 0;     // width of the side bust dart at the side, mm
   std::vector<Working> workings;
 
-  // Throws std::out_of_range when the draft has no such level (high hip and hip are left out below the hem).
+  // Throws std::out_of_range when the draft has no such level.
   const Level& at(std::string_view id) const;
-  bool has(std::string_view id) const;
+  Level& at(std::string_view id);
 };
 
 // Lays out the levels. Fails when their order on the body cannot be (the bust below the waist, the chest line below the
 // bust), naming the measures.
 //   chest line, three schools: bust point - 2 in | shoulder slope + bust/6 + 1.5 in | half the round armhole
-//   finished(top) = upper bust - hold; finished(chest) lies between top and bust by height, since the chest line already
-//   lies on the breast's rise; finished(hem) lies between its neighbours by height.
+//   finished(top) = upper bust - hold. The chest line already lies on the breast's rise and the hem between measured
+//   levels: no girth is prescribed for these two, the draft gives it (Level::readOff).
 Result<Levels> layOutLevels(const Body& body, const Rules& rules);
 
 }  // namespace armure

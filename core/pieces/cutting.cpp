@@ -219,6 +219,7 @@ class Cutter {
     constexpr double kClear = 0.01;  // mm: a level through a corner is not a level across
     const double bust = p.half->at(level::kBust).y;
     for (const HalfLevel& l : p.half->levels) {
+      if (block_.levels.at(l.level).beyondHem) continue;
       const Motion& frame = l.y > bust + 1e-9 ? p.lower : p.upper;
       const auto a = meet(p.left.path, frame, l.y, draftedX(p, p.leftBoundary, l.y));
       const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
@@ -239,12 +240,13 @@ class Cutter {
     }
   }
 
-  // The grain runs square to the waist, through the middle of the piece.
+  // The grain runs square to the waist, to the left of the middle, where it leaves room for the label.
   void addGrain(const Panel& p, Piece& piece) const {
     const LevelMark* waist = piece.level(level::kWaist);
     const LevelMark* under = piece.level(level::kUnderbust);
     if (!waist || !under) return;
-    const Vec2 middle = lerp(lerp(waist->a, waist->b, 0.5), lerp(under->a, under->b, 0.5), 0.5);
+    constexpr double kAcross = 0.2;
+    const Vec2 middle = lerp(lerp(waist->a, waist->b, kAcross), lerp(under->a, under->b, kAcross), 0.5);
     const Vec2 down = p.lower.applyToDirection({0, 1});
     const double reach = 0.9 * distance(lerp(waist->a, waist->b, 0.5), lerp(under->a, under->b, 0.5));
     piece.grainTop = middle - reach * down;
@@ -267,6 +269,7 @@ class Cutter {
 
   void makeLevels() {
     for (const Level& l : block_.levels.all) {
+      if (l.beyondHem) continue;
       PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.openingGap, l.estimated, false};
       out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(), [&](const Piece& p) { return p.level(l.id) != nullptr; });
       pattern_.levels.push_back(std::move(out));

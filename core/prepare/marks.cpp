@@ -43,6 +43,10 @@ std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, Len
   return note;
 }
 
-Vec2 labelPoint(const Piece& piece) { return lerp(piece.grainTop, piece.grainBottom, 0.5); }
+Vec2 labelPoint(const Piece& piece) {
+  const LevelMark *waist = piece.level(level::kWaist), *under = piece.level(level::kUnderbust);
+  if (!waist || !under) return lerp(piece.grainTop, piece.grainBottom, 0.5);
+  return lerp(lerp(waist->a, waist->b, 0.58), lerp(under->a, under->b, 0.58), 0.5);
+}
 
 }  // namespace armure

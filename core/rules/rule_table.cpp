@@ -82,7 +82,7 @@ constexpr std::array kRules{
     length("reduction.waist", "Block", "Girths", "Waist reduction", 0, 0, 8, "natural waist less closed waist: 0 to 2 in for everyday shaping"),
     length("spring.high_hip", "Block", "Girths", "High-hip spring", 0, -1, 4, "0 to 2 in: what is pressed in at the waist goes somewhere"),
     // panel lines and intakes, both sides of a line together
-    length("intake.top", "Block", "Intakes", "Princess, top edge", 1.25, 1.75, 2.25, 0, 4, "against gaping: 1 to 2 1/2 in"),
+    length("intake.top", "Block", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4, "against gaping: 1 to 2 1/2 in"),
     measured(length("intake.underbust", "Block", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6, "what is left when the quarter underbust is laid on the line; or a fixed amount, 1 to 2 1/2 in")),
     length("intake.waist", "Block", "Intakes", "Princess, waist", 1, 1.5, 2, 0, 4, "1 in, or as at the underbust"),
     length("intake.hem", "Block", "Intakes", "Princess, hem", 0.5, 0, 3, "1/2 to 2 in, or nothing with spring"),
@@ -94,7 +94,7 @@ constexpr std::array kRules{
     length("cap.princess", "Block", "Intakes", "Most a princess line takes", 2.5, 0.5, 5, "beyond, the cup seam turns pointed"),
     length("cap.other", "Block", "Intakes", "Most another line takes", 1.5, 0.5, 4, "beyond, the cloth ripples and the bone twists"),
     // the bust
-    length("bust.rounding", "Block", "Bust", "Bust point rounded over +/-", 0.75, 0.4, 1.25, "1/2 to 1 in above and below; more is rounder"),
+    length("bust.rounding", "Block", "Bust", "Bust point rounded over +/-", 0.75, 1, 1, 0.4, 1.25, "1/2 to 1 in above and below; more is rounder"),
     measured(length("dart.side", "Block", "Bust", "Side bust dart", 1, 1.5, 2, 0, 3.5, "front waist length less back waist length; or 1, 1 1/2, 2 in by figure")),
     // style lines
     option("top.shape", "Lines", "Top edge", "Shape", kTops, "the upper edge of the front"),

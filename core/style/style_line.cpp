@@ -26,6 +26,9 @@ void smoothSlopes(StyleLine& line, const std::array<double, kBoundaries>& x, dou
   for (int i = 0; i < kBoundaries; ++i) line.slope[i] = m[i];
 }
 
+// The sweetheart leaves the centre front this much steeper than the straight way to its crest.
+constexpr double kHeart = 2.2;
+
 double smoothstep(double t) { return t * t * (3 - 2 * t); }
 
 }  // namespace
@@ -43,7 +46,7 @@ StyleLine topEdge(const Block& block, const Rules& rules) {
   const double part = (x[kBackLine] - x[kSideSeam]) / (x[kCentreBack] - x[kSideSeam]);
   line.depth[kBackLine] = line.depth[kSideSeam] + part * (line.depth[kCentreBack] - line.depth[kSideSeam]);
   const double chord = (line.depth[kPrincess] - line.depth[kCentreFront]) / x[kPrincess];
-  smoothSlopes(line, x, sweetheart ? 1.5 * chord : 0);
+  smoothSlopes(line, x, sweetheart ? kHeart * chord : 0);
   return line;
 }
 

@@ -1,0 +1,99 @@
+#!/usr/bin/env python3
+"""Every body of data/bodies through the command line: new, check, export, for three cup depths, both top edges, zip and lacing.
+
+usage: corpus.py ARMURE_CLI PROJECT_DIR [--rows N]
+
+The exports are reread by the independent checker (tests/support/check_pieces.py). It may find only what this version says
+it measures without mending (girth, stretch, join), and each such finding must stand in the sheet of `armure-cli check` too.
+"""
+import contextlib, csv, io, json, os, subprocess, sys, tempfile
+from concurrent.futures import ProcessPoolExecutor
+from itertools import product
+
+CLI, PROJECT = os.path.abspath(sys.argv[1]), os.path.abspath(sys.argv[2])
+sys.path.insert(0, os.path.join(PROJECT, "tests", "support"))
+import check_pieces  # noqa: E402
+
+CUPS_CM, TOPS, OPENINGS = (4, 10, 16), ("straight", "sweetheart"), ("zip", "laced")
+ALLOWED = {"girth", "stretch", "join"}
+
+
+def run(*arguments):
+    done = subprocess.run([CLI, *arguments], capture_output=True, text=True)
+    return done.returncode, done.stdout, done.stderr
+
+
+def failures(printed):
+    """(kind, what) of every FAIL line of the independent checker."""
+    for line in printed.splitlines():
+        if ": FAIL " in line:
+            kind, _, what = line.split(": FAIL ", 1)[1].partition(": ")
+            yield kind, what
+
+
+def unreported(kind, what, rows):
+    """Whether the sheet has no failing row for this finding: same kind, and the seam or level it names."""
+    name = what.partition(":")[0]
+    return not any(r["check"] == kind and r["result"] == "fail" and name in (r["seam"], r["level"]) for r in rows)
+
+
+def body(job):
+    row_number, row = job
+    problems, exports, tally = [], 0, {}
+    with tempfile.TemporaryDirectory() as folder:
+        for cup, top, opening in product(CUPS_CM, TOPS, OPENINGS):
+            case = f"row {row_number}, bust + {cup} cm, {top}, {opening}"
+            measures, order, pieces = (os.path.join(folder, n) for n in ("m.csv", "o.armure", "p.json"))
+            with open(measures, "w", encoding="utf-8") as f:
+                f.write("measure,value,unit,note\n")
+                for name, value in (("upper_bust", float(row["ChestG"])), ("bust", float(row["ChestG"]) + cup), ("waist", row["WaistG"]),
+                                    ("high_hip", row["AbdG"]), ("hip", row["HipG"]), ("stature", row["Height"])):
+                    f.write(f"{name},{value},cm,\n")
+            code, _, errors = run("new", "--measurements", measures, "--style", f"{top}-{opening}", "-o", order)
+            if code != 0:
+                problems.append(f"{case}: new exits {code}: {errors}")
+                continue
+            code, printed, errors = run("check", "--json", order)
+            if code not in (0, 1):
+                problems.append(f"{case}: check exits {code}: {errors}")
+                continue
+            rows = json.loads(printed)["rows"]
+            code, _, errors = run("export", order, "--pieces", pieces)
+            if code != 0:
+                problems.append(f"{case}: export exits {code}: {errors}")
+                continue
+            exports += 1
+            said = io.StringIO()
+            with contextlib.redirect_stdout(said):
+                check_pieces.run(pieces)
+            for r in rows:
+                if r["result"] == "fail":
+                    tally[r["check"]] = tally.get(r["check"], 0) + 1
+            for kind, what in failures(said.getvalue()):
+                if kind not in ALLOWED:
+                    problems.append(f"{case}: {kind}: {what}")
+                elif unreported(kind, what, rows):
+                    problems.append(f"{case}: the sheet does not report {kind}: {what}")
+    return exports, problems, tally
+
+
+def main():
+    limit = int(sys.argv[sys.argv.index("--rows") + 1]) if "--rows" in sys.argv else None
+    with open(os.path.join(PROJECT, "data", "bodies", "body-dimensions.csv"), encoding="utf-8") as f:
+        rows = list(csv.DictReader(f))[:limit]
+    exports, problems, tally = 0, [], {}
+    with ProcessPoolExecutor(max_workers=os.cpu_count()) as pool:
+        for done, found, counted in pool.map(body, enumerate(rows, 1), chunksize=4):
+            exports += done
+            problems += found
+            for k, n in counted.items():
+                tally[k] = tally.get(k, 0) + n
+    for p in problems[:40]:
+        print("FAIL", p)
+    print(f"{exports} exports of {len(rows)} bodies checked, {len(problems)} problems; failing rows of the sheets: {tally}")
+    expected = len(rows) * len(CUPS_CM) * len(TOPS) * len(OPENINGS)
+    sys.exit(0 if not problems and exports == expected and expected > 0 else 1)
+
+
+if __name__ == "__main__":
+    main()
