@@ -99,7 +99,8 @@ class SheetMaker {
   void sides() {
     for (const Seam& seam : pattern_.seams) {
       if (seam.id != "side") continue;
-      const Path a = pattern_.sidePath(seam.a), b = pattern_.sidePath(seam.b);
+      // As they are pinned: right sides together, so one of them is turned over.
+      const Path a = pattern_.sidePath(seam.a), b = pattern_.sidePath(seam.b).transformed(Motion::mirrorX());
       CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
       r.detail = "farthest apart when one is laid on the other";
       judge(r, shapeDifference(a, b), limits::kSideShapeMm, "shift intake between the side and the lines next to it, or choose another front and back share");

@@ -80,13 +80,12 @@ class Drafter {
     const double underWidth = straightSide(level(level::kBust).front, bustSide, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
     const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
     const double position = body_.mm(id::kBustSpan) / 2;
-    const Path gap = princessGap(underIntake, waistIntake);
-    f.line = lineFromGap("princess", "princess line", gap, position, rules_.share("intake.centre_share"));
+    setDart(position, bustSide);
+    drawPrincess(position, underIntake, waistIntake);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(f, l, l.front, l.frontShare, 0);
-    f.side = sidePath(f, topY(), bottomFront());
-    openDart(position);
+    drawFrontSide();
     readOff(f, level(level::kChest), level(level::kChest).front, f.side);
     readOff(f, level(level::kHem), level(level::kHem).front, block_.sideBelowDart);
   }
@@ -119,20 +118,68 @@ class Drafter {
     return bustSide + (waistSide - bustSide) * (y - bustY) / (waistY - bustY);
   }
 
-  Path princessGap(double underIntake, double waistIntake) const {
-    const double top = level(level::kTop).front, bust = level(level::kBust).front;
+  // The wedge: upper leg on the bust line, lower leg as long, `sideDart` apart at the side: angle = 2 asin(w / 2L).
+  void setDart(double position, double bustSide) {
+    SideDart& d = block_.dart;
+    const double bust = level(level::kBust).front;
+    d.apex = {position, bust};
+    d.upper = {bustSide, bust};
+    d.angle = 2 * std::asin(std::min(1.0, block_.levels.sideDart / (2 * distance(d.apex, d.upper))));
+    d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
+  }
+
+  // Both edges of the princess line. At the bust point they meet; above and below they leave it along a leg that is aimed
+  // `bust.rounding` away from it, which rounds the point. The side front's edge is drawn with the corner of the dart in it,
+  // half above and half below, so that closing the dart leaves a smooth edge.
+  void drawPrincess(double position, double underIntake, double waistIntake) {
+    const double centreShare = rules_.share("intake.centre_share");
+    PanelLine& line = block_.front.line;
+    line.id = "princess";
+    line.name = "princess line";
+    line.toCentre = princessEdge(position, -centreShare, 0, underIntake, waistIntake);
+    line.toSide = princessEdge(position, 1 - centreShare, block_.dart.angle / 2, underIntake, waistIntake);
+  }
+
+  Path princessEdge(double position, double part, double halfCorner, double underIntake, double waistIntake) const {
+    const double top = level(level::kTop).front, bust = level(level::kBust).front, under = level(level::kUnderbust).front;
     const double rounding = rules_.length("bust.rounding");
-    const double roundingUp = std::min(rounding, 0.6 * (bust - top));
-    const double roundingDown = std::min(rounding, 0.6 * (level(level::kUnderbust).front - bust));
-    const double topIntake = rules_.length("intake.top");
-    const double aim = -topIntake / (bust - roundingUp - top);  // the upper leg aims at where the rounding begins
-    std::vector<Station> s{{top, topIntake, aim, true},
-                           {bust, 0, 0, true, roundingUp, roundingDown},
-                           {level(level::kUnderbust).front, underIntake},
-                           {level(level::kWaist).front, waistIntake},
-                           {level(level::kHem).front, rules_.length("intake.hem"), 0, true}};
-    extend(s, topY(), bottomFront());
-    return monotonePath(s);
+    const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
+    const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
+    const double corner = std::tan(halfCorner), topX = position + part * rules_.length("intake.top");
+    const double aim = (position - corner * up - topX) / (bust - up - top);
+    std::vector<Station> above{{top, topX, aim, true}, {bust, position, corner, true, up}};
+    std::vector<Station> below{{bust, position, -corner, true, 0, down},
+                               {under, position + part * underIntake},
+                               {level(level::kWaist).front, position + part * waistIntake},
+                               {level(level::kHem).front, position + part * rules_.length("intake.hem"), 0, true}};
+    // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
+    std::vector<Station> aimed = below;
+    aimed.front() = {bust + down, position - corner * down};
+    below[1].slope = monotoneSlopes(aimed)[1];
+    below[1].slopeGiven = true;
+    extend(above, topY(), bust);
+    extend(below, bust, bottomFront());
+    return monotonePath(above) + monotonePath(below);
+  }
+
+  // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
+  // dart is closed, so that the closed side is smooth.
+  void drawFrontSide() {
+    const SideDart& d = block_.dart;
+    const HalfBlock& f = block_.front;
+    const HalfLevel &top = f.at(level::kTop), &under = f.at(level::kUnderbust);
+    const Vec2 above = d.upper - Vec2{top.side, top.y}, below = Vec2{under.side, under.y} - d.lower;
+    const Vec2 through = unit(unit(above) + unit(rotated(below, -d.angle)));
+    const Vec2 throughBelow = rotated(through, d.angle);
+    const double secant = above.x / above.y, slope = through.x / through.y;
+    std::vector<Station> upper{{top.y, top.side, 2 * secant - slope, true}, {d.upper.y, d.upper.x, slope, true}};
+    extend(upper, topY(), d.upper.y);
+    block_.front.side = monotonePath(upper);
+    std::vector<Station> lower{{d.lower.y, d.lower.x, throughBelow.x / throughBelow.y, true}};
+    for (const HalfLevel& l : f.levels)
+      if (l.y >= lower.back().y + kLeastApart) lower.push_back({l.y, l.side});
+    extend(lower, d.lower.y, bottomFront());
+    block_.sideBelowDart = monotonePath(lower);
   }
 
   void draftBack() {
@@ -218,22 +265,6 @@ class Drafter {
       s.push_back({l.y, l.side});
     extend(s, top, bottom);
     return monotonePath(s);
-  }
-
-  // The wedge: upper leg on the bust line, lower leg as long, `sideDart` apart at the side: angle = 2 asin(w / 2L).
-  void openDart(double position) {
-    SideDart& d = block_.dart;
-    const double bust = level(level::kBust).front;
-    d.apex = {position, bust};
-    d.upper = {block_.front.at(level::kBust).side, bust};
-    const double leg = distance(d.apex, d.upper);
-    d.angle = 2 * std::asin(std::min(1.0, block_.levels.sideDart / (2 * leg)));
-    d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
-    std::vector<Station> s{{d.lower.y, d.lower.x}};
-    for (const HalfLevel& l : block_.front.levels)
-      if (l.y >= s.back().y + kLeastApart) s.push_back({l.y, l.side});
-    extend(s, d.lower.y, bottomFront());
-    block_.sideBelowDart = monotonePath(s);
   }
 
   // Panels that have shrunk away cannot be drawn.

@@ -41,7 +41,7 @@ struct HalfBlock {
   std::vector<HalfLevel> levels;
   Path centre;                     // fold, or the edge of the opening
   PanelLine line;
-  Path side;                       // on the front: without the side bust dart taken out, see Block::dart
+  Path side;                       // on the front: down to the side bust dart; below it see Block::sideBelowDart
   Path neck, shoulder, armhole;    // the covered block above the top edge, mostly cut away later
 
   const HalfLevel& at(std::string_view level) const;  // throws std::out_of_range
@@ -64,7 +64,7 @@ struct Block {
   Levels levels;
   HalfBlock front, back;
   SideDart dart;
-  Path sideBelowDart;       // the front side from the lower leg down, as drawn before closing
+  Path sideBelowDart;       // the front side from the dart's lower leg down, before closing
   double openingGap = 0;    // whole lacing gap at the centre back; 0 with a zip
   std::vector<Intake> intakes;
   std::vector<Working> workings;

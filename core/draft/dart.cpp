@@ -23,13 +23,9 @@ ClosedSideFront closeSideDart(const Block& block) {
   ClosedSideFront closed;
   closed.turn = Motion::rotationAbout(dart.apex, -dart.angle);
 
-  const auto [princessAbove, princessBelow] = splitAtDepth(block.front.line.toSide, dart.apex.y);
-  closed.turnedPrincess = princessBelow.transformed(closed.turn);
-  closed.princess = (princessAbove + closed.turnedPrincess).smoothedAt(princessAbove.cubics().size());
-
-  const Path sideAbove = splitAtDepth(block.front.side, dart.upper.y).first;
-  closed.turnedSide = block.sideBelowDart.transformed(closed.turn);
-  closed.side = (sideAbove + closed.turnedSide).smoothedAt(sideAbove.cubics().size());
+  const auto [above, below] = splitAtDepth(block.front.line.toSide, dart.apex.y);
+  closed.princess = above + below.transformed(closed.turn);
+  closed.side = block.front.side + block.sideBelowDart.transformed(closed.turn);
   return closed;
 }
 

@@ -144,14 +144,4 @@ int Path::inflections(double flatRadius) const {
   return changes;
 }
 
-Path Path::smoothedAt(size_t i) const {
-  if (i == 0 || i >= cubics_.size()) throw std::invalid_argument("Path::smoothedAt: no such joint");
-  Path r = *this;
-  Cubic &before = r.cubics_[i - 1], &after = r.cubics_[i];
-  const Vec2 direction = unit(before.endTangent() + after.startTangent());
-  before.p2 = before.p3 - norm(before.p3 - before.p2) * direction;
-  after.p1 = after.p0 + norm(after.p1 - after.p0) * direction;
-  return r;
-}
-
 }  // namespace armure

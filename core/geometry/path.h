@@ -58,10 +58,6 @@ class Path {
   // do not count.
   int inflections(double flatRadius = 5000) const;
 
-  // The same path with the joint between cubics i-1 and i made smooth: both handles turn to the direction that halves
-  // the corner between them, keeping their lengths. The joint itself stays. Needs 0 < i < cubics().size().
-  Path smoothedAt(size_t i) const;
-
  private:
   std::pair<size_t, double> locate(double s) const;  // cubic index and parameter
   std::vector<Cubic> cubics_;

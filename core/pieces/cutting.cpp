@@ -98,7 +98,7 @@ class Cutter {
       case kBackLine:
         return (at == p.leftBoundary) == !onBack(p) ? p.half->line.toSide.xAtDepth(y) : p.half->line.toCentre.xAtDepth(y);
       default:
-        return p.half->side.xAtDepth(y);
+        return !onBack(p) && y > block_.dart.upper.y ? block_.sideBelowDart.xAtDepth(y) : p.half->side.xAtDepth(y);
     }
   }
 
