@@ -1,1 +1,76 @@
-int main() { return 0; }
+// app/main.cpp
+//
+// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|lines|prepare] [--view block|apart|taped]]
+//
+// --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves the
+// documentation and machines without a display.
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QFileInfo>
+#include <QStandardPaths>
+#include <QTimer>
+#include <cstdio>
+
+#include "app/main_window.h"
+
+namespace {
+
+// The demo orders are copied to the user's own folder once, so that saving never touches the program's files.
+QString demoFolder() {
+  const QString own = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/armure/demo";
+  QDir().mkpath(own);
+  const QDir source(QStringLiteral(ARMURE_DEMO_DIR));
+  for (const QFileInfo& info : source.entryInfoList({"*.armure"}, QDir::Files))
+    if (!QFileInfo::exists(own + "/" + info.fileName())) QFile::copy(info.filePath(), own + "/" + info.fileName());
+  return own;
+}
+
+void arrange(armure::MainWindow& window, const QString& stage, const QString& view) {
+  using namespace armure;
+  for (int i = 0; i < kStages; ++i)
+    if (stage.compare(stageName(static_cast<Stage>(i)), Qt::CaseInsensitive) == 0) window.stages().setStage(static_cast<Stage>(i));
+  if (view == "block") window.table().setMode(TableMode::OnTheBlock);
+  if (view == "apart") window.table().setMode(TableMode::Apart);
+  if (view == "taped") window.table().setMode(TableMode::Taped);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  QApplication app(argc, argv);
+  QApplication::setApplicationName("armure");
+  QApplication::setStyle("Fusion");
+  if (!armure::loadFonts()) std::fprintf(stderr, "armure: the built-in font could not be read\n");
+  app.setFont(armure::uiFont());
+
+  QCommandLineParser parser;
+  parser.setApplicationDescription("Drafts boned bodices from measurements.");
+  parser.addHelpOption();
+  parser.addPositionalArgument("file", "an order to open", "[file]");
+  const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
+  const QCommandLineOption picture("picture", "save a picture of the window and end", "file"), stage("stage", "stage to show", "stage"), view("view", "block, apart or taped", "view"), select("select", "key of the working to show", "key");
+  parser.addOptions({demo, dark, picture, stage, view, select});
+  parser.process(app);
+
+  armure::MainWindow window;
+  if (parser.isSet(dark)) window.setDark(true);
+  if (!parser.positionalArguments().isEmpty()) {
+    window.openFile(parser.positionalArguments().first());
+  } else if (parser.isSet(demo)) {
+    const QFileInfoList orders = QDir(demoFolder()).entryInfoList({"*.armure"}, QDir::Files, QDir::Name);
+    if (!orders.isEmpty()) window.openFile(orders.first().filePath());
+  }
+  if (!parser.isSet(picture)) window.offerRecovery();
+  window.show();
+  arrange(window, parser.value(stage), parser.value(view));
+  if (parser.isSet(select)) window.session().select({.working = parser.value(select).toStdString()});
+  if (parser.isSet(picture)) {
+    QTimer::singleShot(400, &app, [&] {
+      const bool done = window.grab().save(parser.value(picture));
+      if (!done) std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n", qPrintable(parser.value(picture)));
+      QApplication::exit(done ? 0 : 2);
+    });
+  }
+  return QApplication::exec();
+}

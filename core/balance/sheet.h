@@ -20,7 +20,7 @@ inline constexpr double kLengthMm = 0.5;       // stretches, seams, corners, gir
 inline constexpr double kJoinDegrees = 3.0;    // how much a line may turn where it crosses a closed seam
 inline constexpr double kRadiusMm = 12.0;      // tightest radius on a sewn edge
 inline constexpr double kClosedMm = 1e-6;      // edges of a piece meet
-inline constexpr double kSideShapeMm = 10.0;   // front and back side laid on each other; common practice: 3/8 in
+inline constexpr double kSideShapeMm = 25.4;   // front and back side as pinned; common practice, no source: beyond 1 in the seam leans
 inline constexpr int kMostBends = 4;           // changes of bend a panel seam has by design, at the most
 inline constexpr double kNarrowMm = 20.0;      // a narrower panel is flagged
 }  // namespace limits

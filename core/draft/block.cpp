@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <stdexcept>
 
@@ -28,6 +29,11 @@ Path edgeOfGap(const Path& gap, double position, double part) {
 
 PanelLine lineFromGap(std::string id, std::string name, const Path& gap, double position, double centreShare) {
   return {std::move(id), std::move(name), edgeOfGap(gap, position, -centreShare), edgeOfGap(gap, position, 1 - centreShare)};
+}
+
+std::string lowered(std::string name) {
+  name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
+  return name;
 }
 
 // Continues a list of stations straight, up and down.
@@ -220,7 +226,7 @@ class Drafter {
 
   void addLevel(HalfBlock& half, const Level& l, double y, double share, double centreIntake) {
     HalfLevel h{l.id, y, share, centreIntake, half.line.intakeAtDepth(y), 0};
-    Working w{fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", half.id == "front" ? "Front" : "Back", l.name), {}, 0, ""};
+    Working w{fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", half.id == "front" ? "Front" : "Back", lowered(l.name)), {}, 0, ""};
     w.terms.push_back({'+', shareLabel(l, share), share, Source::Computed});
     if (std::abs(centreIntake) > 1e-9) w.terms.push_back({'+', "centre back taken in", centreIntake, rules_.value("centre_back.waist").source});
     if (std::abs(h.lineIntake) > 1e-9) w.terms.push_back({'+', half.line.name, h.lineIntake, Source::Computed});
@@ -239,7 +245,7 @@ class Drafter {
     (front ? block_.levels.at(l.id).frontShare : block_.levels.at(l.id).backShare) = h.share;
     const auto below = std::find_if(half.levels.begin(), half.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
     half.levels.insert(below, h);
-    block_.workings.push_back({fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", front ? "Front" : "Back", l.name),
+    block_.workings.push_back({fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", front ? "Front" : "Back", lowered(l.name)),
                                {{'+', "read off the smooth side line", h.side, Source::Computed}}, h.side, "no girth is prescribed here; the line runs on between measured levels"});
   }
 

@@ -116,6 +116,15 @@ double Path::xAtDepth(double y) const {
   return continued(end(), endTangent());
 }
 
+Path Path::betweenDepths(double upper, double lower) const {
+  const auto place = [&](double y, double otherwise) {
+    const std::vector<double> s = crossings({0, y}, {1, 0});
+    return s.empty() ? otherwise : s.front();
+  };
+  const double from = place(upper, 0);
+  return sub(from, std::max(from, place(lower, length())));
+}
+
 std::vector<Vec2> Path::flattened(double tolerance) const {
   std::vector<Vec2> points{start()};
   for (const Cubic& c : cubics_) c.appendFlattened(points, tolerance);

@@ -48,6 +48,9 @@ class Path {
   // continued straight. Where it crosses the depth more than once, the uppermost crossing along the path.
   double xAtDepth(double y) const;
 
+  // The part between two depths, for a path that runs down the figure; parts beyond its ends are left out.
+  Path betweenDepths(double upper, double lower) const;
+
   // Polyline within `tolerance` mm of the path, with both ends.
   std::vector<Vec2> flattened(double tolerance) const;
 

@@ -1,6 +1,7 @@
 #include "prepare/arrange.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "balance/fit.h"
 
@@ -19,12 +20,31 @@ Box joined(const Box& a, const Box& b) {
   return {{std::min(a.low.x, b.low.x), std::min(a.low.y, b.low.y)}, {std::max(a.high.x, b.high.x), std::max(a.high.y, b.high.y)}};
 }
 
+namespace {
+
+// Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved out by
+// as much as any two points that are sewn together would overlap.
+Motion layBeside(const Path& a, const Path& b) {
+  constexpr int kSamples = 65;
+  const Motion fit = bestFit(a, b);
+  const Vec2 down = unit(a.end() - a.start()), right{down.y, -down.x};
+  const double lengthA = a.length(), lengthB = b.length();
+  double overlap = -HUGE_VAL;
+  for (int i = 0; i < kSamples; ++i) {
+    const double part = static_cast<double>(i) / (kSamples - 1);
+    overlap = std::max(overlap, dot(a.pointAt(part * lengthA) - fit.apply(b.pointAt(part * lengthB)), right));
+  }
+  return fit.then(Motion::translation(overlap * right));
+}
+
+}  // namespace
+
 Arrangement tape(const Pattern& pattern) {
   Arrangement motions(pattern.pieces.size());
   for (const Seam& seam : pattern.seams) {
     if (seam.b.piece != seam.a.piece + 1) continue;
     const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
-    motions[seam.b.piece] = bestFit(fixed, pattern.sidePath(seam.b));
+    motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b));
   }
   return motions;
 }

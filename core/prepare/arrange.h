@@ -25,7 +25,7 @@ Box joined(const Box& a, const Box& b);
 // Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
 using Arrangement = std::vector<Motion>;
 
-// Every piece laid against the one before along their common seam, rigidly: gaps of curved seams show as gaps.
+// Every piece laid against the one before along their common seam, rigidly and without lying over it: the gaps of curved seams show.
 Arrangement tape(const Pattern& pattern);
 
 // Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole box

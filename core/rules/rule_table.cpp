@@ -51,6 +51,11 @@ constexpr RuleInfo measured(RuleInfo rule) {
   rule.fromMeasures = true;
   return rule;
 }
+constexpr RuleInfo onlyWhen(std::string_view key, std::string_view option, RuleInfo rule) {
+  rule.onlyWhenKey = key;
+  rule.onlyWhenOption = option;
+  return rule;
+}
 constexpr RuleInfo share(std::string_view key, std::string_view stage, std::string_view group, std::string_view label,
                          double value, std::string_view reason) {
   return {key, stage, group, label, Share, value, value, value, 0, 1, reason};
@@ -64,8 +69,8 @@ constexpr RuleInfo option(std::string_view key, std::string_view stage, std::str
 constexpr std::array kRules{
     // the grid
     option("chest.school", "Block", "Grid", "Chest line", kChestSchools, "not used when the chest line was measured"),
-    length("chest.above_bust", "Block", "Grid", "Chest line above bust", 2, 1, 4, "bust point height less this"),
-    length("chest.addition", "Block", "Grid", "Chest line addition", 1.5, 0, 3, "shoulder slope + bust / 6 + this"),
+    onlyWhen("chest.school", "above-bust", length("chest.above_bust", "Block", "Grid", "Chest line above bust", 2, 1, 4, "bust point height less this")),
+    onlyWhen("chest.school", "bust-sixth", length("chest.addition", "Block", "Grid", "Chest line addition", 1.5, 0, 3, "shoulder slope + bust / 6 + this")),
     length("shoulder.slope_front", "Block", "Grid", "Shoulder slope, front", 1, 0, 3, "1 in on both, or 1 1/2 in front and 1 in back"),
     length("shoulder.slope_back", "Block", "Grid", "Shoulder slope, back", 1, 0, 3, "1 in"),
     length("neck.width", "Block", "Grid", "Neck, half width", 3.25, 2, 5, "3 to 4 in, the same front and back"),
@@ -75,7 +80,7 @@ constexpr std::array kRules{
     length("armhole.inset_back", "Block", "Grid", "Armhole in, back", 0, 0, 2, "nothing or 1/2 in"),
     // finished girths
     option("share.rule", "Block", "Girths", "Front and back share", kShares, "how each girth is divided between front and back"),
-    length("share.front_plus", "Block", "Girths", "Front plus", 0.5, 0, 2, "for the share \"front a little more\""),
+    onlyWhen("share.rule", "front-plus", length("share.front_plus", "Block", "Girths", "Front plus", 0.5, 0, 2, "for the share \"front a little more\"")),
     length("ease.bust", "Block", "Girths", "Ease at the bust", 0, -2, 4, "nothing on a boned bodice"),
     length("hold.top", "Block", "Girths", "Top edge held in", 0.5, 0, 3, "a strapless edge closes to a little less than the upper bust"),
     length("reduction.underbust", "Block", "Girths", "Underbust reduction", 0, 0, 2, "bone does not yield: 0 to 1 in at the most"),
@@ -84,13 +89,13 @@ constexpr std::array kRules{
     // panel lines and intakes, both sides of a line together
     length("intake.top", "Block", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4, "against gaping: 1 to 2 1/2 in"),
     measured(length("intake.underbust", "Block", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6, "what is left when the quarter underbust is laid on the line; or a fixed amount, 1 to 2 1/2 in")),
-    length("intake.waist", "Block", "Intakes", "Princess, waist", 1, 1.5, 2, 0, 4, "1 in, or as at the underbust"),
+    length("intake.waist", "Block", "Intakes", "Princess, waist", 1.25, 1.5, 2, 0, 4, "1 in, or as at the underbust"),
     length("intake.hem", "Block", "Intakes", "Princess, hem", 0.5, 0, 3, "1/2 to 2 in, or nothing with spring"),
     share("intake.centre_share", "Block", "Intakes", "Princess, part to the centre", 0.375, "the smaller part to the centre front: 3/4 of 2 in is 0.375"),
     length("back.intake_waist", "Block", "Intakes", "Back line, waist", 1, 0, 3, "1 in, half to each side"),
     length("back.start", "Block", "Intakes", "Back line starts below chest", 1, 0, 4, "1 in below the chest line"),
     length("back.end", "Block", "Intakes", "Back line ends above hem", 1.5, 0, 4, "1 to 2 in above the hem"),
-    length("centre_back.waist", "Block", "Intakes", "Centre back in at waist (zip)", 0.5, 0, 1.5, "so that a zip does not stand off"),
+    onlyWhen("opening.kind", "zip", length("centre_back.waist", "Block", "Intakes", "Centre back in at waist (zip)", 0.5, 0, 1.5, "so that a zip does not stand off")),
     length("cap.princess", "Block", "Intakes", "Most a princess line takes", 2.5, 0.5, 5, "beyond, the cup seam turns pointed"),
     length("cap.other", "Block", "Intakes", "Most another line takes", 1.5, 0.5, 4, "beyond, the cloth ripples and the bone twists"),
     // the bust
@@ -100,21 +105,21 @@ constexpr std::array kRules{
     option("top.shape", "Lines", "Top edge", "Shape", kTops, "the upper edge of the front"),
     length("top.above_chest", "Lines", "Top edge", "Above the chest line", 1, -1, 2.5, "1 to 2 in for a covered bust"),
     length("top.side", "Lines", "Top edge", "At the side, above the chest line", 0, -1.5, 1.5, "at the chest line the arm moves freely"),
-    length("top.dip", "Lines", "Top edge", "Sweetheart dip", 1.25, 0.25, 3, "how deep below the top edge at the centre front"),
-    length("top.rise", "Lines", "Top edge", "Sweetheart rise", 0.75, 0, 1.5, "1/2 to 1 in over the cups"),
+    onlyWhen("top.shape", "sweetheart", length("top.dip", "Lines", "Top edge", "Sweetheart dip", 1.25, 0.25, 3, "how deep below the top edge at the centre front")),
+    onlyWhen("top.shape", "sweetheart", length("top.rise", "Lines", "Top edge", "Sweetheart rise", 0.75, 0, 1.5, "1/2 to 1 in over the cups")),
     length("back.slope", "Lines", "Back edge", "Centre back below the chest line", 1, -1, 1.75, "the back edge slopes from the side to here"),
     option("hem.shape", "Lines", "Hem", "Shape", kHems, "the lower edge"),
     length("hem.length", "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top"),
-    length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0.25, 3, "1 to 3 in"),
+    onlyWhen("hem.shape", "raised", length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0.25, 3, "1 to 3 in")),
     option("opening.kind", "Lines", "Opening at the back", "Kind", kOpenings, "how the bodice is closed"),
-    length("opening.gap", "Lines", "Opening at the back", "Lacing gap, both sides", 2, 0.5, 5, "2 in; part of the finished girth"),
+    onlyWhen("opening.kind", "lacing", length("opening.gap", "Lines", "Opening at the back", "Lacing gap, both sides", 2, 0.5, 5, "2 in; part of the finished girth")),
     // preparing to cut
     length("allowance.seam", "Prepare", "Allowances", "Panel seams", 0.5, 0, 2, "1/2 in"),
     length("allowance.side", "Prepare", "Allowances", "Side seams", 1, 0, 2.5, "1 to 2 1/2 in, to let out"),
     length("allowance.top", "Prepare", "Allowances", "Top edge", 0.5, 0, 2, "1/2 in"),
     length("allowance.hem", "Prepare", "Allowances", "Hem", 0.5, 0, 3, "1/2 in"),
-    length("allowance.zip", "Prepare", "Allowances", "Zip edge", 1.5, 0, 3, "1 to 2 in"),
-    length("allowance.lacing", "Prepare", "Allowances", "Lacing edge", 1, 0, 3, "1 in, for the eyelet facing"),
+    onlyWhen("opening.kind", "zip", length("allowance.zip", "Prepare", "Allowances", "Zip edge", 1.5, 0, 3, "1 to 2 in")),
+    onlyWhen("opening.kind", "lacing", length("allowance.lacing", "Prepare", "Allowances", "Lacing edge", 1, 0, 3, "1 in, for the eyelet facing")),
     option("paper.size", "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
 };
 

@@ -30,6 +30,7 @@ struct RuleInfo {
   std::string_view reason;
   std::span<const RuleOption> options = {};
   bool fromMeasures = false;  // the default is worked out from the measures; small/medium/full only stand in
+  std::string_view onlyWhenKey = {}, onlyWhenOption = {};  // the rule counts only while that choice is so
 };
 
 std::span<const RuleInfo> ruleTable();

@@ -1,0 +1,362 @@
+#include "app/main_window.h"
+
+#include <QButtonGroup>
+#include <QDir>
+#include <QCloseEvent>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QScrollArea>
+#include <QShortcut>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+#include "app/client_tray.h"
+#include "app/rules_tray.h"
+#include "app/style_sheet.h"
+
+namespace armure {
+namespace {
+
+constexpr int kTrayWidth = 300, kColumnWidth = 340;
+
+QScrollArea* scrolled(QWidget* inside, const QString& name) {
+  auto* area = new QScrollArea;
+  area->setObjectName(name);
+  area->setWidget(inside);
+  area->setWidgetResizable(true);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area->setFocusPolicy(Qt::NoFocus);
+  return area;
+}
+
+}  // namespace
+
+MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session_) {
+  setWindowTitle("Armure");
+  resize(1280, 800);
+  auto* ground = new QWidget;
+  ground->setObjectName("ground");
+  auto* rows = new QVBoxLayout(ground);
+  rows->setContentsMargins(0, 0, 0, 0);
+  rows->setSpacing(1);
+  rows->addWidget(makeHeader());
+  rows->addWidget(makeBand());
+  auto* middle = new QHBoxLayout;
+  middle->setSpacing(1);
+  makeTrays();
+  middle->addWidget(trays_);
+  middle->addWidget(makeTableArea(), 1);
+  middle->addWidget(makeColumn());
+  rows->addLayout(middle, 1);
+  rows->addWidget(makeFooter());
+  setCentralWidget(ground);
+  makeShortcuts();
+  connect(&session_, &OrderSession::changed, this, &MainWindow::refresh);
+  connect(stages_, &StageBar::stageChosen, this, &MainWindow::showStage);
+  connect(table_, &TableView::zoomed, this, &MainWindow::refresh);
+  connect(&autosave_, &Autosave::failed, this, &MainWindow::showMessage);
+  connect(sheet_, &SheetPanel::rowChosen, this, [this] {
+    if (table_->mode() == TableMode::OnTheBlock) table_->setMode(TableMode::Apart);
+  });
+  setDark(false);
+  showStage(Stage::Client);
+  refresh();
+}
+
+QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)()) {
+  auto* button = new QPushButton(text);
+  button->setObjectName("plain");
+  button->setAccessibleName(name);
+  button->setToolTip(hint);
+  if (slot) connect(button, &QPushButton::clicked, this, slot);
+  return button;
+}
+
+QWidget* MainWindow::makeHeader() {
+  auto* header = new QWidget;
+  header->setObjectName("header");
+  header->setFixedHeight(58);
+  auto* line = new QHBoxLayout(header);
+  line->setContentsMargins(14, 4, 14, 4);
+  line->setSpacing(8);
+  auto* names = new QVBoxLayout;
+  names->setSpacing(0);
+  title_ = new QPushButton;
+  title_->setObjectName("plain");
+  title_->setAccessibleName("Order");
+  title_->setToolTip("The orders in this folder");
+  title_->setStyleSheet("text-align: left; font-weight: bold; font-size: 15px; padding: 2px 4px;");
+  title_->setMenu(new QMenu(title_));
+  connect(title_->menu(), &QMenu::aboutToShow, this, &MainWindow::fillShelf);
+  subtitle_ = new QLabel;
+  subtitle_->setObjectName("lesser");
+  subtitle_->setContentsMargins(5, 0, 0, 0);
+  names->addWidget(title_);
+  names->addWidget(subtitle_);
+  auto* nameBox = new QWidget;
+  nameBox->setFixedWidth(kTrayWidth - 24);
+  nameBox->setLayout(names);
+  names->setContentsMargins(0, 4, 0, 4);
+  line->addWidget(nameBox);
+  stages_ = new StageBar;
+  line->addWidget(stages_, 1);
+  line->addSpacing(4);
+  line->addWidget(plainButton("open", "Open", "Open an order (Ctrl+O)", &MainWindow::askOpen));
+  line->addWidget(plainButton("save", "Save", "Save the order (Ctrl+S)", &MainWindow::save));
+  undo_ = plainButton("undo", "Undo", "", nullptr);
+  redo_ = plainButton("redo", "Redo", "", nullptr);
+  connect(undo_, &QPushButton::clicked, &session_, &OrderSession::undo);
+  connect(redo_, &QPushButton::clicked, &session_, &OrderSession::redo);
+  line->addWidget(undo_);
+  line->addWidget(redo_);
+  units_ = plainButton("units", "in", "Inches or centimetres (U)", nullptr);
+  connect(units_, &QPushButton::clicked, &session_, &OrderSession::toggleUnits);
+  line->addWidget(units_);
+  line->addWidget(plainButton("dark", "Light", "Light or dark (D)", &MainWindow::toggleDark));
+  return header;
+}
+
+QWidget* MainWindow::makeBand() {
+  band_ = new QWidget;
+  band_->setObjectName("band");
+  band_->setAttribute(Qt::WA_StyledBackground);
+  auto* line = new QHBoxLayout(band_);
+  line->setContentsMargins(14, 6, 14, 6);
+  bandText_ = new QLabel;
+  bandText_->setObjectName("bandText");
+  bandText_->setWordWrap(true);
+  bandText_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+  bandYes_ = new QPushButton("Take it up");
+  bandYes_->setObjectName("bandYes");
+  bandNo_ = new QPushButton("Close");
+  bandNo_->setObjectName("bandNo");
+  line->addWidget(bandText_, 1);
+  line->addWidget(bandYes_);
+  line->addWidget(bandNo_);
+  connect(bandYes_, &QPushButton::clicked, this, &MainWindow::recoverOffered);
+  connect(bandNo_, &QPushButton::clicked, this, &MainWindow::dismissOffered);
+  band_->hide();
+  return band_;
+}
+
+void MainWindow::makeTrays() {
+  trays_ = new QStackedWidget;
+  trays_->setFixedWidth(kTrayWidth);
+  auto* client = new ClientTray(session_);
+  trays_->addWidget(scrolled(client, "tray"));
+  for (Stage stage : {Stage::Block, Stage::Lines, Stage::Prepare}) {
+    auto* tray = new RulesTray(session_, stage);
+    if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
+    tray->column()->addStretch(1);
+    trays_->addWidget(scrolled(tray, "tray"));
+  }
+}
+
+QWidget* MainWindow::makePrepareTools() {
+  auto* box = new QWidget;
+  auto* column = new QVBoxLayout(box);
+  column->setContentsMargins(0, 10, 0, 0);
+  column->setSpacing(4);
+  auto* title = new QLabel("On paper and in files");
+  title->setObjectName("group");
+  column->addWidget(title);
+  const auto add = [&](const QString& name, const QString& text, void (MainWindow::*slot)()) {
+    auto* button = new QPushButton(text);
+    button->setObjectName(name);
+    if (slot) connect(button, &QPushButton::clicked, this, slot);
+    column->addWidget(button);
+  };
+  add("print", "Print at true size …", &MainWindow::print);
+  add("pdf", "Pattern as PDF …", &MainWindow::exportPdf);
+  add("svg", "Pattern as SVG …", &MainWindow::exportSvg);
+  add("pieces", "Pieces as JSON …", &MainWindow::exportPieces);
+  add("csv", "Measures as CSV …", &MainWindow::exportMeasures);
+  return box;
+}
+
+QWidget* MainWindow::makeTableArea() {
+  table_ = new TableView(session_);
+  auto* overlay = new QHBoxLayout(table_);
+  overlay->setContentsMargins(12, 10, 12, 10);
+  overlay->setAlignment(Qt::AlignTop | Qt::AlignRight);
+  overlay->setSpacing(4);
+  auto* group = new QButtonGroup(this);
+  const std::pair<const char*, TableMode> modes[] = {{"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
+  for (const auto& [text, mode] : modes) {
+    auto* pill = new QPushButton(text);
+    pill->setObjectName("pill");
+    pill->setCheckable(true);
+    pill->setCursor(Qt::ArrowCursor);
+    group->addButton(pill);
+    overlay->addWidget(pill);
+    pills_.push_back(pill);
+    connect(pill, &QPushButton::clicked, this, [this, m = mode] { table_->setMode(m); });
+  }
+  pills_.front()->setChecked(true);
+  connect(table_, &TableView::modeChanged, this, [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
+  return table_;
+}
+
+QWidget* MainWindow::makeColumn() {
+  workings_ = new WorkingsPanel(session_);
+  sheet_ = new SheetPanel(session_);
+  auto* split = new QSplitter(Qt::Vertical);
+  split->setObjectName("column");
+  split->setFixedWidth(kColumnWidth);
+  split->setChildrenCollapsible(false);
+  split->setHandleWidth(1);
+  split->addWidget(scrolled(workings_, "column"));
+  split->addWidget(sheet_);
+  split->setSizes({420, 290});
+  return split;
+}
+
+QWidget* MainWindow::makeFooter() {
+  auto* footer = new QWidget;
+  footer->setObjectName("footer");
+  footer->setFixedHeight(28);
+  auto* line = new QHBoxLayout(footer);
+  line->setContentsMargins(18, 0, 18, 0);
+  saved_ = new QLabel;
+  saved_->setObjectName("lesser");
+  facts_ = new QLabel;
+  facts_->setObjectName("wrong");
+  attention_ = plainButton("attention", "", "The balance sheet (B)", nullptr);
+  connect(attention_, &QPushButton::clicked, this, [this] { sheet_->list()->setFocus(); });
+  line->addWidget(saved_);
+  line->addStretch(1);
+  line->addWidget(facts_);
+  line->addSpacing(12);
+  line->addWidget(attention_);
+  return footer;
+}
+
+void MainWindow::makeShortcuts() {
+  const auto key = [this](const QKeySequence& keys, auto&& action) { connect(new QShortcut(keys, this), &QShortcut::activated, this, action); };
+  key(QKeySequence::New, [this] { newOrder(); });
+  key(QKeySequence::Open, [this] { askOpen(); });
+  key(QKeySequence::Save, [this] { save(); });
+  key(QKeySequence::SaveAs, [this] { askSaveAs(); });
+  key(QKeySequence::Print, [this] { print(); });
+  key(QKeySequence::Undo, [this] { session_.undo(); });
+  key(QKeySequence::Redo, [this] { session_.redo(); });
+  key(Qt::Key_U, [this] { session_.toggleUnits(); });
+  key(Qt::Key_D, [this] { toggleDark(); });
+  key(Qt::Key_B, [this] { sheet_->list()->setFocus(); });
+  key(Qt::Key_T, [this] { table_->setFocus(); });
+  for (int i = 0; i < kStages; ++i) key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { stages_->setStage(static_cast<Stage>(i)); });
+  for (int i = 0; i < 3; ++i) key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+}
+
+void MainWindow::showStage(Stage stage) {
+  trays_->setCurrentIndex(static_cast<int>(stage));
+  table_->setPaperShown(stage == Stage::Prepare);
+  if (stage == Stage::Client || stage == Stage::Block) table_->setMode(TableMode::OnTheBlock);
+  if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
+  if (stage == Stage::Prepare) table_->setMode(TableMode::Apart);
+}
+
+void MainWindow::setDark(bool dark) {
+  dark_ = dark;
+  const Theme& theme = dark ? darkTheme() : lightTheme();
+  setStyleSheet(themeStyleSheet(theme));
+  stages_->setTheme(theme);
+  table_->setTheme(theme);
+  workings_->setTheme(theme);
+  sheet_->setTheme(theme);
+  for (QPushButton* button : findChildren<QPushButton*>())
+    if (button->accessibleName() == "dark") button->setText(dark ? "Dark" : "Light");
+}
+
+void MainWindow::refresh() {
+  const Order& order = session_.order();
+  const Design* design = session_.design();
+  const QString name = order.title.empty() ? QString("Untitled order") : QString::fromStdString(order.title);
+  title_->setText(QFontMetrics(uiFont(TextSize::Heading, true)).elidedText(name, Qt::ElideRight, kTrayWidth - 60));
+  QStringList under;
+  if (!order.client.empty()) under << QString::fromStdString(order.client);
+  if (!order.date.empty()) under << "measured " + QString::fromStdString(order.date);
+  subtitle_->setText(under.join(QStringLiteral(" · ")));
+  units_->setText(order.units.unit == Unit::Inch ? (order.units.inchFraction == 16 ? QStringLiteral("in ¹⁄₁₆") : QStringLiteral("in ⅛")) : QStringLiteral("cm"));
+  undo_->setEnabled(session_.canUndo());
+  redo_->setEnabled(session_.canRedo());
+  undo_->setToolTip(session_.canUndo() ? "Take back: " + QString::fromStdString(session_.undoName()) : QString("Nothing to take back"));
+  redo_->setToolTip(session_.canRedo() ? "Do again: " + QString::fromStdString(session_.redoName()) : QString("Nothing to do again"));
+
+  const QString file = session_.path().empty() ? QString("not saved yet") : (session_.isSaved() ? "saved in " : "changed since saved in ") + QFileInfo(QString::fromStdString(session_.path())).fileName();
+  const QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.pieces.size()) : QString();
+  saved_->setText(file + pieces + QStringLiteral(" · 1 : %1").arg(table_->scaleDenominator(), 0, 'f', 1));
+  int estimated = 0;
+  size_t failing = 0;
+  if (design) {
+    for (const Fact& f : design->body.facts()) estimated += f.source == Source::Estimated ? 1 : 0;
+    failing = design->sheet.failing();
+  }
+  facts_->setText(estimated > 0 ? (estimated == 1 ? QString("1 measure estimated") : QString("%1 measures estimated").arg(estimated)) : QString());
+  attention_->setText(design ? QString("%1 to look at").arg(failing) : QString());
+  stages_->setAttention(Stage::Client, session_.problem().has_value() || (design && !design->questions.empty()));
+  stages_->setAttention(Stage::Prepare, failing > 0);
+
+  QStringList messages;
+  if (!message_.isEmpty()) messages << message_;
+  const bool empty = order.measures.all().empty();
+  if (session_.problem() && !empty) messages << QString::fromStdString(session_.problem()->text()) + (design ? ". The pattern below is the last one that could be drafted." : "");
+  for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
+  bandYes_->setVisible(!offered_.empty());
+  bandNo_->setVisible(!offered_.empty() || !message_.isEmpty());
+  bandNo_->setText(offered_.empty() ? "Close" : "Leave it");
+  bandText_->setText(messages.join("\n"));
+  band_->setVisible(!messages.isEmpty());
+}
+
+void MainWindow::showMessage(const QString& text) {
+  message_ = text;
+  refresh();
+}
+
+void MainWindow::fillShelf() {
+  QMenu* menu = title_->menu();
+  menu->clear();
+  menu->addAction("New order", this, &MainWindow::newOrder);
+  menu->addAction("Open …", this, &MainWindow::askOpen);
+  menu->addAction("Read measures (CSV) …", this, &MainWindow::askImport);
+  menu->addAction("Save as …", this, &MainWindow::askSaveAs);
+  if (session_.path().empty()) return;
+  menu->addSeparator();
+  for (const QFileInfo& info : QFileInfo(QString::fromStdString(session_.path())).dir().entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
+    menu->addAction(info.completeBaseName(), this, [this, path = info.filePath()] { openFile(path); });
+}
+
+void MainWindow::offerRecovery() {
+  offered_ = Autosave::leftBehind();
+  if (offered_.empty()) return;
+  const Recovered& r = offered_.front();
+  const QString title = r.title.empty() ? "an untitled order" : QString("\"%1\"").arg(QString::fromStdString(r.title));
+  showMessage(QString("Unsaved work on %1 was kept on %2.").arg(title, QString::fromStdString(r.time)));
+}
+
+void MainWindow::recoverOffered() {
+  if (offered_.empty()) return;
+  const Recovered taken = offered_.front();
+  if (const auto problem = session_.recover(taken.text, taken.path)) {
+    offered_.clear();
+    return showProblem(*problem);
+  }
+  autosave_.writeNow();  // the work is kept again before the old copy goes
+  Autosave::forget(taken);
+  dismissOffered();
+}
+
+void MainWindow::dismissOffered() {
+  offered_.clear();  // what was left stays on the disk and is offered again at the next start
+  message_.clear();
+  refresh();
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  autosave_.writeNow();  // unsaved work is offered at the next start
+  event->accept();
+}
+
+}  // namespace armure

@@ -1,0 +1,91 @@
+// app/main_window.h
+//
+// The window: stages on top, the tray of the stage on the left, the table in the middle, workings and balance sheet on the
+// right. It only puts the parts together; what they show and change is in OrderSession.
+#pragma once
+
+#include <QLabel>
+#include <QMainWindow>
+#include <QPushButton>
+#include <QStackedWidget>
+
+#include "app/autosave.h"
+#include "app/order_session.h"
+#include "app/sheet_panel.h"
+#include "app/stage_bar.h"
+#include "app/table_view.h"
+#include "app/workings_panel.h"
+
+namespace armure {
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+ public:
+  explicit MainWindow(QWidget* parent = nullptr);
+
+  OrderSession& session() { return session_; }
+  StageBar& stages() { return *stages_; }
+  TableView& table() { return *table_; }
+
+  void openFile(const QString& path);  // a Problem is shown in the band
+  void setDark(bool dark);
+  // Offers what earlier runs left unsaved, in the band.
+  void offerRecovery();
+  QString bandText() const { return bandText_->text(); }
+
+ protected:
+  void closeEvent(QCloseEvent* event) override;
+
+ private:
+  QWidget* makeHeader();
+  QWidget* makeTableArea();
+  QWidget* makeColumn();
+  QWidget* makeFooter();
+  QWidget* makeBand();
+  QWidget* makePrepareTools();
+  void makeTrays();
+  void makeShortcuts();
+  QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)());
+
+  void refresh();
+  void showStage(Stage stage);
+  void showMessage(const QString& text);
+  void showProblem(const Problem& problem) { showMessage(QString::fromStdString(problem.text())); }
+
+  void newOrder();
+  void askOpen();
+  void askImport();
+  void save();
+  void askSaveAs();
+  void exportPdf();
+  void exportSvg();
+  void exportPieces();
+  void exportMeasures();
+  void print();
+  void toggleDark() { setDark(!dark_); }
+  void recoverOffered();
+  void dismissOffered();
+  void fillShelf();
+
+  // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
+  QString askTarget(const QString& what, const QString& suffix);
+
+  OrderSession session_;
+  Autosave autosave_;
+  StageBar* stages_ = nullptr;
+  TableView* table_ = nullptr;
+  WorkingsPanel* workings_ = nullptr;
+  SheetPanel* sheet_ = nullptr;
+  QStackedWidget* trays_ = nullptr;
+  QPushButton *title_ = nullptr, *undo_ = nullptr, *redo_ = nullptr, *units_ = nullptr, *attention_ = nullptr;
+  QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
+  QWidget* band_ = nullptr;
+  QLabel* bandText_ = nullptr;
+  QPushButton *bandYes_ = nullptr, *bandNo_ = nullptr;
+  std::vector<QPushButton*> pills_;
+  std::vector<Recovered> offered_;
+  QString message_;
+  bool dark_ = false;
+};
+
+}  // namespace armure

@@ -1,0 +1,166 @@
+#include "app/order_session.h"
+
+#include <fmt/format.h>
+
+#include "io/measurement_csv.h"
+#include "measure/measure_table.h"
+
+namespace armure {
+
+OrderSession::OrderSession(QObject* parent) : QObject(parent), history_(Order{}), saved_(history_.now()) { refresh(); }
+
+RuleValue OrderSession::rule(std::string_view key) const {
+  if (design_ && !problem_) return design_->rules.value(key);
+  return Rules(order().choices, order().style, order().school, design_ ? figureOf(design_->body) : Figure::Medium).value(key);
+}
+
+std::optional<Problem> OrderSession::setMeasure(std::string_view measure, std::string_view text) {
+  Order next = order();
+  const std::string name = findMeasure(measure) ? std::string(findMeasure(measure)->name) : std::string(measure);
+  const std::string mergeKey = fmt::format("measure.{}", measure);
+  if (text.find_first_not_of(" \t") == std::string_view::npos) {
+    next.measures.erase(measure);
+    record(std::move(next), name, mergeKey);
+    return std::nullopt;
+  }
+  const bool isWeight = measure == id::kWeight;
+  const Result<double> mm = parseLength(text, isWeight ? Unit::Millimetre : next.units.unit);
+  if (!mm.ok()) return mm.problem();
+  if (auto problem = measureProblem(measure, mm.value())) return problem;
+  const auto kept = next.measures.all().find(measure);
+  const std::string note = kept == next.measures.all().end() ? std::string() : kept->second.note;
+  const Result<double> otherUnit = parseLength(text, Unit::Millimetre);
+  const bool hasOwnUnit = otherUnit.ok() && otherUnit.value() == mm.value() && next.units.unit != Unit::Millimetre && mm.value() != 0;
+  const std::string typed = isWeight ? fmt::format("{} kg", text) : hasOwnUnit ? std::string(text) : fmt::format("{} {}", text, unitSymbol(next.units.unit));
+  next.measures.set(measure, {mm.value(), typed, note});
+  record(std::move(next), name, mergeKey);
+  return std::nullopt;
+}
+
+std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
+  Order next = order();
+  const std::string name = findRule(key) ? std::string(findRule(key)->label) : std::string(key);
+  if (text.find_first_not_of(" \t") == std::string_view::npos) {
+    next.choices.erase(std::string(key));
+  } else {
+    const Result<std::string> checked = checkChoice(key, text, next.units.unit);
+    if (!checked.ok()) return checked.problem();
+    next.choices[std::string(key)] = *checked;
+  }
+  record(std::move(next), name, fmt::format("choice.{}", key));
+  return std::nullopt;
+}
+
+void OrderSession::setText(std::string Order::*member, std::string value, const std::string& name) {
+  Order next = order();
+  next.*member = std::move(value);
+  record(std::move(next), name, "text." + name);
+}
+
+void OrderSession::setStyle(std::string_view style) {
+  Order next = order();
+  next.style = style;
+  // What the style sets is no longer overruled by hand.
+  if (const Preset* preset = findStyle(style))
+    for (const PresetChoice& c : preset->choices) next.choices.erase(std::string(c.key));
+  record(std::move(next), "style");
+}
+
+void OrderSession::setSchool(std::string_view school) {
+  Order next = order();
+  next.school = school;
+  record(std::move(next), "school");
+}
+
+void OrderSession::toggleUnits() {
+  Order next = order();
+  next.units.unit = next.units.unit == Unit::Inch ? Unit::Centimetre : Unit::Inch;
+  record(std::move(next), "units");
+}
+
+void OrderSession::record(Order next, std::string name, std::string mergeKey) {
+  if (next == order()) return;
+  history_.record(std::move(next), std::move(name), std::move(mergeKey));
+  refresh();
+}
+
+void OrderSession::undo() {
+  if (history_.undo()) refresh();
+}
+
+void OrderSession::redo() {
+  if (history_.redo()) refresh();
+}
+
+void OrderSession::refresh() {
+  Result<Design> made = recalc(order());
+  if (made.ok()) {
+    design_ = std::make_unique<const Design>(std::move(made).value());
+    problem_.reset();
+    if (selection_.row && *selection_.row >= design_->sheet.rows.size()) selection_.row.reset();
+  } else {
+    problem_ = made.problem();
+  }
+  emit changed();
+}
+
+void OrderSession::replace(OrderFile file, std::string path, bool saved) {
+  saved_ = file.order;
+  if (!saved) saved_.title += "\x01";  // equal to nothing the user can type: counts as unsaved
+  history_ = History<Order>(std::move(file.order));
+  original_ = std::move(file.original);
+  warnings_ = std::move(file.warnings);
+  path_ = std::move(path);
+  design_.reset();
+  selection_ = {};
+  refresh();
+  emit selectionChanged();
+}
+
+void OrderSession::startNew() { replace({}, "", true); }
+
+std::optional<Problem> OrderSession::open(const std::string& path) {
+  Result<OrderFile> file = readOrder(path);
+  if (!file.ok()) return file.problem();
+  replace(std::move(file).value(), path, true);
+  return std::nullopt;
+}
+
+std::optional<Problem> OrderSession::importMeasures(const std::string& path) {
+  Result<MeasurementFile> file = readMeasurements(path);
+  if (!file.ok()) return file.problem();
+  Order next = order();
+  next.measures = file->measures;
+  if (!file->client.empty()) next.client = file->client;
+  if (!file->date.empty()) next.date = file->date;
+  next.units.unit = file->unit;
+  warnings_ = file->warnings;
+  record(std::move(next), "measures read");
+  return std::nullopt;
+}
+
+std::optional<Problem> OrderSession::save(const std::string& path) {
+  const OrderFile file = asFile();
+  if (auto problem = writeOrder(path, file)) return problem;
+  original_ = orderText(file);
+  path_ = path;
+  saved_ = order();
+  history_.settle();
+  emit changed();
+  return std::nullopt;
+}
+
+std::optional<Problem> OrderSession::recover(const std::string& text, const std::string& path) {
+  Result<OrderFile> file = parseOrder(text, path.empty() ? "autosaved order" : path);
+  if (!file.ok()) return file.problem();
+  replace(std::move(file).value(), path, false);
+  return std::nullopt;
+}
+
+void OrderSession::select(Selection selection) {
+  if (selection == selection_) return;
+  selection_ = std::move(selection);
+  emit selectionChanged();
+}
+
+}  // namespace armure

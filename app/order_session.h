@@ -1,0 +1,89 @@
+// app/order_session.h
+//
+// What the window works on: one order with its history, its file, and everything that follows from it. No widgets; every
+// change goes through here, is recorded for undo, and is followed at once by a new design.
+#pragma once
+
+#include <QObject>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "io/order_file.h"
+#include "order/history.h"
+#include "recalc/recalc.h"
+
+namespace armure {
+
+// What is selected: any of these may be empty. `working` is the key of a Working; `row` an index into the sheet.
+struct Selection {
+  std::string working{}, piece{}, edge{}, seam{}, level{};
+  std::optional<size_t> row{};
+  bool operator==(const Selection&) const = default;
+};
+
+class OrderSession : public QObject {
+  Q_OBJECT
+ public:
+  explicit OrderSession(QObject* parent = nullptr);
+
+  const Order& order() const { return history_.now(); }
+  // The last design that could be made; nullptr before there is one. It is out of date while problem() is set.
+  const Design* design() const { return design_.get(); }
+  const std::optional<Problem>& problem() const { return problem_; }
+  const std::string& path() const { return path_; }
+  bool isSaved() const { return order() == saved_; }
+  const std::vector<std::string>& warnings() const { return warnings_; }
+  const Selection& selection() const { return selection_; }
+
+  // The rule in force for a key: from the design, else from the order alone.
+  RuleValue rule(std::string_view key) const;
+
+  // Changes, each one step of undo; typing in one field is one step. They return what is wrong with the text, and then
+  // nothing has changed. An empty text takes a measure or a choice back.
+  std::optional<Problem> setMeasure(std::string_view id, std::string_view text);
+  std::optional<Problem> setChoice(std::string_view key, std::string_view text);
+  void setText(std::string Order::*member, std::string value, const std::string& name);
+  void setStyle(std::string_view id);
+  void setSchool(std::string_view id);
+  void toggleUnits();
+  void settle() { history_.settle(); }  // a field is left: the next typing is a step of its own
+
+  bool canUndo() const { return history_.canUndo(); }
+  bool canRedo() const { return history_.canRedo(); }
+  std::string undoName() const { return history_.undoName(); }
+  std::string redoName() const { return history_.redoName(); }
+  void undo();
+  void redo();
+
+  // Files. The Problem, or nothing; on a Problem nothing has changed, neither here nor on the disk.
+  void startNew();
+  std::optional<Problem> open(const std::string& path);
+  std::optional<Problem> importMeasures(const std::string& path);
+  std::optional<Problem> save(const std::string& path);
+  // Takes up recovered work: the text of an order, and the path it belongs to (may be empty). It counts as unsaved.
+  std::optional<Problem> recover(const std::string& text, const std::string& path);
+  OrderFile asFile() const { return {order(), original_, {}}; }
+
+  void select(Selection selection);
+
+ signals:
+  void changed();           // order, design or file state
+  void selectionChanged();
+
+ private:
+  void record(Order next, std::string name, std::string mergeKey = "");
+  void refresh();
+  void replace(OrderFile file, std::string path, bool saved);
+
+  History<Order> history_;
+  Order saved_;
+  std::string path_, original_;
+  std::vector<std::string> warnings_;
+  std::unique_ptr<const Design> design_;
+  std::optional<Problem> problem_;
+  Selection selection_;
+};
+
+}  // namespace armure

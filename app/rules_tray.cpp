@@ -1,0 +1,140 @@
+#include "app/rules_tray.h"
+
+#include <QLabel>
+
+#include "app/choice_box.h"
+
+namespace armure {
+namespace {
+
+QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+
+// What a click on the rule shows in the workings.
+std::string workingFor(std::string_view key) {
+  if (key == "intake.underbust") return "front.underbust.intake";
+  if (key == "dart.side") return "dart.side";
+  if (key.starts_with("chest.")) return "height.chest";
+  if (key.starts_with("intake.") || key == "share.rule") return "front.waist.side";
+  if (key.starts_with("back.intake") || key.starts_with("centre_back")) return "back.waist.side";
+  if (key == "reduction.waist") return "girth.waist";
+  if (key == "reduction.underbust") return "girth.underbust";
+  if (key == "spring.high_hip") return "girth.high_hip";
+  if (key == "hold.top") return "girth.top";
+  if (key == "ease.bust") return "girth.bust";
+  if (key.starts_with("armhole.")) return "front.armhole";
+  if (key.starts_with("shoulder.")) return "front.slope";
+  return "";
+}
+
+std::string levelFor(std::string_view key) {
+  if (key.ends_with("waist")) return "waist";
+  if (key.ends_with("underbust")) return "underbust";
+  if (key.ends_with("high_hip")) return "high_hip";
+  return "";
+}
+
+}  // namespace
+
+RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent) : QWidget(parent), session_(session), column_(new QVBoxLayout(this)) {
+  setObjectName("trayInside");
+  column_->setContentsMargins(16, 14, 14, 14);
+  column_->setSpacing(3);
+  auto* heading = new QLabel(stageName(stage));
+  heading->setObjectName("heading");
+  column_->addWidget(heading);
+  if (stage == Stage::Block) addPresets("school", "School", schoolTable(), &Order::school, &OrderSession::setSchool);
+  if (stage == Stage::Lines) addPresets("style", "Style", styleTable(), &Order::style, &OrderSession::setStyle);
+  std::string_view group;
+  for (const RuleInfo& rule : ruleTable()) {
+    if (rule.stage != stageName(stage)) continue;
+    if (rule.group != group) {
+      group = rule.group;
+      auto* title = new QLabel(q(group));
+      title->setObjectName("group");
+      column_->addSpacing(8);
+      column_->addWidget(title);
+    }
+    addRule(rule);
+  }
+  connect(&session, &OrderSession::changed, this, &RulesTray::refresh);
+  refresh();
+}
+
+void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, void (OrderSession::*choose)(std::string_view)) {
+  auto* title = new QLabel(label);
+  title->setObjectName("group");
+  column_->addSpacing(4);
+  column_->addWidget(title);
+  auto* box = new ChoiceBox;
+  box->setObjectName(name);
+  box->setAccessibleName(label);
+  for (const Preset& p : presets) {
+    box->addItem(q(p.name), q(p.id));
+    box->setItemData(box->count() - 1, q(p.description), Qt::ToolTipRole);
+  }
+  connect(box, &QComboBox::activated, this, [this, box, choose] { (session_.*choose)(box->currentData().toString().toStdString()); });
+  column_->addWidget(box);
+  presets_.emplace_back(box, member);
+}
+
+void RulesTray::addRule(const RuleInfo& rule) {
+  const std::string key(rule.key);
+  if (rule.kind == RuleKind::Option) {
+    auto* box = new ChoiceBox;
+    box->setObjectName(q(key));
+    box->setAccessibleName(q(rule.label));
+    box->setToolTip(q(rule.reason));
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    for (const RuleOption& o : rule.options) {
+      box->addItem(q(o.label), q(o.id));
+      box->setItemData(box->count() - 1, q(o.reason), Qt::ToolTipRole);
+    }
+    connect(box, &QComboBox::activated, this, [this, box, key] {
+      session_.setChoice(key, box->currentData().toString().toStdString());
+      session_.settle();
+    });
+    auto* row = new QWidget;
+    auto* line = new QHBoxLayout(row);
+    line->setContentsMargins(0, 1, 0, 1);
+    auto* label = new QLabel(q(rule.label));
+    label->setToolTip(q(rule.reason));
+    label->setWordWrap(true);
+    line->addWidget(label, 2);
+    line->addWidget(box, 3);
+    column_->addWidget(row);
+    options_[key] = {row, box};
+    return;
+  }
+  auto* row = new ValueRow(q(key), q(rule.label), q(rule.reason), [this, key](const std::string& text) { return session_.setChoice(key, text); });
+  connect(row, &ValueRow::entered, this, [this, key] { session_.select({.working = workingFor(key), .level = levelFor(key)}); });
+  connect(row, &ValueRow::left, this, [this] { session_.settle(); });
+  column_->addWidget(row);
+  values_[key] = row;
+}
+
+void RulesTray::refresh() {
+  const Order& order = session_.order();
+  for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
+  for (const RuleInfo& rule : ruleTable()) {
+    const std::string key(rule.key);
+    const bool counts = rule.onlyWhenKey.empty() || session_.rule(rule.onlyWhenKey).option == rule.onlyWhenOption;
+    if (const auto o = options_.find(key); o != options_.end()) {
+      o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
+      o->second.row->setVisible(counts);
+    }
+    const auto v = values_.find(key);
+    if (v == values_.end()) continue;
+    v->second->setVisible(counts);
+    const auto chosen = order.choices.find(key);
+    const RuleValue value = session_.rule(key);
+    const auto shown = [&](double number) { return QString::fromStdString(rule.kind == RuleKind::Share ? QString::number(number, 'g', 4).toStdString() : formatLength(number, {order.units.unit, 16})); };
+    QString placeholder = shown(value.number);
+    if (rule.fromMeasures && session_.design() && !session_.problem()) {
+      const Working* w = session_.design()->working(workingFor(key));
+      if (w) placeholder = shown(w->result);
+    }
+    v->second->show(chosen == order.choices.end() ? QString() : shown(value.number), placeholder, chosen != order.choices.end());
+  }
+}
+
+}  // namespace armure

@@ -1,0 +1,40 @@
+// app/rules_tray.h
+//
+// The tray of a stage that is made of choices: every rule of the rule table that stands on this stage, in its groups. A
+// rule changed by hand stands in bold; emptying its field gives the default back.
+#pragma once
+
+#include <QComboBox>
+#include <QVBoxLayout>
+#include <map>
+#include <string>
+
+#include "app/order_session.h"
+#include "app/stage_bar.h"
+#include "app/value_row.h"
+
+namespace armure {
+
+class RulesTray : public QWidget {
+  Q_OBJECT
+ public:
+  RulesTray(OrderSession& session, Stage stage, QWidget* parent = nullptr);
+  QVBoxLayout* column() const { return column_; }
+
+ private:
+  void addRule(const RuleInfo& rule);
+  void addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, void (OrderSession::*choose)(std::string_view));
+  void refresh();
+
+  OrderSession& session_;
+  QVBoxLayout* column_;
+  std::map<std::string, ValueRow*> values_;
+  struct Options {
+    QWidget* row;
+    QComboBox* box;
+  };
+  std::map<std::string, Options> options_;
+  std::vector<std::pair<QComboBox*, std::string Order::*>> presets_;
+};
+
+}  // namespace armure

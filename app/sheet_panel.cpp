@@ -1,0 +1,126 @@
+#include "app/sheet_panel.h"
+
+#include <QPainter>
+#include <QVBoxLayout>
+
+namespace armure {
+
+// Paints one row: a bar and a mark for the result, subject and detail, the amount on the right.
+class SheetPanel::RowPainter : public QStyledItemDelegate {
+ public:
+  RowPainter(const OrderSession& session, QObject* parent) : QStyledItemDelegate(parent), session_(session), theme_(&lightTheme()) {}
+  void setTheme(const Theme& theme) { theme_ = &theme; }
+
+  QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    const CheckRow* r = row(index);
+    return {option.rect.width(), r && !r->pass && !r->note ? 48 : 24};
+  }
+
+  void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    const CheckRow* r = row(index);
+    if (!r) return;
+    const bool fails = !r->pass && !r->note;
+    const QRect box = option.rect.adjusted(0, 1, -8, -1);
+    p->save();
+    if (fails) {
+      p->fillRect(box, theme_->attentionGround);
+      p->fillRect(QRect(box.topLeft(), QSize(4, box.height())), theme_->attention);
+    }
+    if (option.state & QStyle::State_Selected) {
+      p->setPen(QPen(theme_->working, 1.5));
+      p->drawRect(QRectF(box).adjusted(0.5, 0.5, -0.5, -0.5));
+    }
+    const QRect inside = box.adjusted(12, fails ? 5 : 0, -8, fails ? -5 : 0);
+    const QString amount = amountText(*r);
+    p->setFont(uiFont(TextSize::Body, fails));
+    p->setPen(fails ? theme_->attention : theme_->secondInk);
+    p->drawText(inside, Qt::AlignRight | (fails ? Qt::AlignVCenter : Qt::AlignVCenter), amount);
+    const int room = inside.width() - QFontMetrics(p->font()).horizontalAdvance(amount) - 10;
+    const auto text = [&](const QRect& where, const QString& s) { p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(s, Qt::ElideRight, room)); };
+    const QString subject = QString::fromStdString(r->subject);
+    p->setPen(theme_->ink);
+    if (fails) {
+      text(QRect(inside.left(), inside.top(), inside.width(), inside.height() / 2), subject);
+      p->setFont(uiFont(TextSize::Small));
+      p->setPen(theme_->secondInk);
+      text(QRect(inside.left(), inside.center().y() + 1, inside.width(), inside.height() / 2), QString::fromStdString(r->detail));
+    } else {
+      p->setPen(r->note ? theme_->ink : theme_->secondInk);
+      text(inside, (r->note ? QStringLiteral("○ ") : QStringLiteral("✓ ")) + subject);
+    }
+    p->restore();
+  }
+
+ private:
+  const CheckRow* row(const QModelIndex& index) const {
+    const Design* d = session_.design();
+    const auto i = static_cast<size_t>(index.row());
+    return d && i < d->sheet.rows.size() ? &d->sheet.rows[i] : nullptr;
+  }
+  QString amountText(const CheckRow& r) const {
+    if (r.note) return r.amount > 0 ? QStringLiteral("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units)) : QString();
+    if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
+    if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
+    if (r.pass && r.amount < 0.05) return {};
+    return QString::fromStdString(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}));
+  }
+  const OrderSession& session_;
+  const Theme* theme_;
+};
+
+SheetPanel::SheetPanel(OrderSession& session, QWidget* parent) : QWidget(parent), session_(session), summary_(new QLabel), list_(new QListWidget), painter_(new RowPainter(session, this)) {
+  setObjectName("columnInside");
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(18, 6, 8, 8);
+  column->setSpacing(6);
+  auto* head = new QHBoxLayout;
+  auto* heading = new QLabel("Balance sheet");
+  heading->setObjectName("heading");
+  summary_->setObjectName("lesser");
+  head->addWidget(heading);
+  head->addStretch(1);
+  head->addWidget(summary_);
+  head->addSpacing(8);
+  column->addLayout(head);
+  list_->setObjectName("sheet");
+  list_->setAccessibleName("Balance sheet");
+  list_->setItemDelegate(painter_);
+  list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+  list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  column->addWidget(list_, 1);
+  const auto choose = [this](QListWidgetItem* item) {
+    const Design* d = session_.design();
+    if (!d || !item) return;
+    const auto i = static_cast<size_t>(list_->row(item));
+    const CheckRow& r = d->sheet.rows[i];
+    session_.select({.piece = r.piece, .edge = r.edge, .seam = r.seam, .level = r.level, .row = i});
+    emit rowChosen();
+  };
+  connect(list_, &QListWidget::itemClicked, this, choose);
+  connect(list_, &QListWidget::itemActivated, this, choose);
+  connect(&session, &OrderSession::changed, this, &SheetPanel::refresh);
+  refresh();
+}
+
+void SheetPanel::setTheme(const Theme& theme) {
+  painter_->setTheme(theme);
+  list_->viewport()->update();
+}
+
+void SheetPanel::refresh() {
+  const Design* d = session_.design();
+  const int rows = d ? static_cast<int>(d->sheet.rows.size()) : 0;
+  while (list_->count() > rows) delete list_->takeItem(list_->count() - 1);
+  while (list_->count() < rows) list_->addItem(QString());
+  for (int i = 0; i < rows; ++i) {
+    const CheckRow& r = d->sheet.rows[static_cast<size_t>(i)];
+    QListWidgetItem* item = list_->item(i);
+    const QString name = QString::fromStdString(r.subject) + (r.note ? ": note" : r.pass ? ": passes" : ": fails");
+    item->setData(Qt::AccessibleTextRole, name);
+    item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
+  }
+  list_->doItemsLayout();
+  summary_->setText(d ? QString("%1 of %2 to look at").arg(d->sheet.failing()).arg(rows) : QString());
+}
+
+}  // namespace armure

@@ -1,0 +1,54 @@
+#include "app/style_sheet.h"
+
+namespace armure {
+
+QString themeStyleSheet(const Theme& t) {
+  QString css = R"(
+    QWidget { font-family: Lato; font-size: 13px; color: @ink; }
+    QMainWindow, #ground { background: @linen; }
+    #header, #footer { background: @panel; }
+    #tray, #trayInside, QScrollArea { background: @panel; border: none; }
+    #column, #columnInside { background: @panelLight; border: none; }
+    #heading { font-size: 15px; font-weight: bold; }
+    #group { font-weight: bold; color: @ink; }
+    #lesser { color: @second; font-size: 12px; }
+    #wrong { color: @attention; font-size: 12px; }
+    #band { background: @attentionGround; border-left: 4px solid @attention; }
+    QLineEdit, QPlainTextEdit { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 3px 6px; selection-background-color: @working; selection-color: @onWorking; }
+    QLineEdit:focus, QPlainTextEdit:focus { border: 1px solid @working; }
+    QLineEdit[wrong="true"] { border: 1px solid @attention; background: @attentionGround; }
+    QLineEdit[changed="true"] { font-weight: bold; }
+    QComboBox { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 3px 6px; }
+    QComboBox:focus { border: 1px solid @working; }
+    QComboBox::drop-down { border: none; width: 18px; }
+    QComboBox::down-arrow { image: none; }
+    QComboBox QAbstractItemView { background: @paper; border: 1px solid @hairline; selection-background-color: @working; selection-color: @onWorking; outline: none; }
+    QPushButton { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; padding: 5px 12px; }
+    QPushButton:hover { background: @tape; }
+    QPushButton:focus { border: 1px solid @working; }
+    QPushButton:disabled { color: @hairline; }
+    QPushButton#pill { border-radius: 13px; padding: 4px 12px; min-height: 16px; }
+    QPushButton#pill:checked { background: @working; color: @onWorking; border: 1px solid @working; }
+    QPushButton#plain { background: transparent; border: 1px solid transparent; padding: 3px 7px; }
+    QPushButton#plain:hover { background: @tape; }
+    QPushButton#plain:focus { border: 1px solid @working; }
+    QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
+    QScrollBar::handle:vertical { background: @hairline; border-radius: 4px; min-height: 30px; margin: 1px; }
+    QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
+    QScrollBar:horizontal { height: 0; }
+    QListWidget { background: @panelLight; border: none; outline: none; }
+    QToolTip { background: @tape; color: @ink; border: 1px solid @hairline; padding: 3px; }
+    QSplitter::handle { background: @hairline; }
+  )";
+  const std::pair<const char*, QColor> roles[] = {{"@panelLight", t.panelLight}, {"@panel", t.panel},         {"@paper", t.paper},   {"@linen", t.linen},
+                                                  {"@ink", t.ink},               {"@second", t.secondInk},    {"@hairline", t.hairline}, {"@working", t.working},
+                                                  {"@onWorking", t.onWorking},   {"@attentionGround", t.attentionGround}, {"@attention", t.attention}, {"@tape", t.tape}};
+  // Longer names first, so that @panel does not eat @panelLight.
+  for (const char* first : {"@panelLight", "@attentionGround", "@onWorking"})
+    for (const auto& [role, color] : roles)
+      if (QString(role) == first) css.replace(role, color.name());
+  for (const auto& [role, color] : roles) css.replace(role, color.name());
+  return css;
+}
+
+}  // namespace armure

@@ -1,0 +1,217 @@
+#include "app/table_scene.h"
+
+#include "prepare/arrange.h"
+#include "prepare/marks.h"
+#include "prepare/paper.h"
+#include "render/pattern_painter.h"
+#include "style/style_line.h"
+
+namespace armure {
+namespace {
+
+constexpr double kBetweenHalves = 70;  // mm between the halves of the block
+constexpr double kLabelSpace = 75;     // mm for the level names on the left
+constexpr double kHandle = 2.6;        // half side of a handle, mm
+
+QPainterPath squareAt(QPointF p) {
+  QPainterPath path;
+  path.addRect(p.x() - kHandle, p.y() - kHandle, 2 * kHandle, 2 * kHandle);
+  return path;
+}
+
+QPainterPath linePath(QPointF a, QPointF b) {
+  QPainterPath path(a);
+  path.lineTo(b);
+  return path;
+}
+
+class SceneMaker {
+ public:
+  explicit SceneMaker(const Design& design) : design_(design), block_(design.block) {}
+
+  TableScene onTheBlock() && {
+    double frontWidth = 0, backWidth = 0;
+    for (const HalfLevel& l : block_.front.levels) frontWidth = std::max(frontWidth, l.side);
+    for (const HalfLevel& l : block_.back.levels) backWidth = std::max(backWidth, l.side);
+    const Motion back = Motion::mirrorX().then(Motion::translation({frontWidth + kBetweenHalves + backWidth, 0}));
+    const double right = frontWidth + kBetweenHalves + backWidth;
+    const StyleLine top = topEdge(block_, design_.rules), hem = hemLine(block_, design_.rules);
+    addLevelLines(right, frontWidth);
+    addHalf(block_.front, {}, top, hem);
+    addHalf(block_.back, back, top, hem);
+    addSideHandles(block_.front, {}, top.depth[kSideSeam], hem.depth[kSideSeam]);
+    addSideHandles(block_.back, back, top.sideDepthOnBack, hem.sideDepthOnBack);
+    add(Mark::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
+    scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
+    const double bottom = block_.levels.at(level::kHem).front;
+    scene_.bounds = QRectF(-kLabelSpace, -12, right + kLabelSpace + 15, bottom + 24);
+    return std::move(scene_);
+  }
+
+  TableScene pieces(const Arrangement& arrangement, bool cutLines) && {
+    scene_.arrangement = arrangement;
+    for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
+    return std::move(scene_);
+  }
+
+ private:
+  void add(Mark mark, QPainterPath path, Selection target = {}) { scene_.items.push_back({mark, std::move(path), std::move(target)}); }
+
+  void addLevelLines(double right, double frontWidth) {
+    for (const Level& l : block_.levels.all) {
+      if (l.beyondHem) continue;
+      const Selection target{.working = l.readOff ? "front." + l.id + ".side" : "girth." + l.id, .level = l.id};
+      // One line where both halves stand equally high, else one on each half.
+      const double middle = frontWidth + kBetweenHalves / 2;
+      QPainterPath path = linePath({0, l.front}, {middle, l.front});
+      path.moveTo(middle, l.back);
+      path.lineTo(right, l.back);
+      add(Mark::LevelLine, path, target);
+      const bool crowded = l.id == level::kHighHip && block_.levels.at(level::kHem).front - l.front < 18;
+      scene_.labels.push_back({LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)), QString::fromStdString(l.name).toLower() + (l.estimated ? QStringLiteral(" *") : QString())});
+    }
+  }
+
+  void addHalf(const HalfBlock& half, const Motion& m, const StyleLine& top, const StyleLine& hem) {
+    const bool front = half.id == "front";
+    const Boundary centre = front ? kCentreFront : kCentreBack, line = front ? kPrincess : kBackLine;
+    const double sideTop = front ? top.depth[kSideSeam] : top.sideDepthOnBack, sideHem = front ? hem.depth[kSideSeam] : hem.sideDepthOnBack;
+    const double round = front ? 1 : -1;  // going round from centre front, x falls on the back
+
+    const Path toCentre = half.line.toCentre.betweenDepths(top.depth[line], hem.depth[line]);
+    const Path toSide = half.line.toSide.betweenDepths(top.depth[line], hem.depth[line]);
+    QPainterPath gap = toQt(toCentre, m);
+    gap.connectPath(toQt(toSide.reversed(), m));
+    gap.closeSubpath();
+    add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
+    if (front) addDart();
+
+    for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole}) add(Mark::Construction, toQt(*covered, m), {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
+
+    const Path centreLine = half.centre.betweenDepths(top.depth[centre], hem.depth[centre]);
+    add(front ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
+    const Selection lineTarget{.working = half.id + ".underbust.intake", .seam = front ? "princess" : "back-line", .level = "underbust"};
+    add(Mark::Edge, toQt(toCentre, m), lineTarget);
+    add(Mark::Edge, toQt(toSide, m), lineTarget);
+    const Path side = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
+    const Selection sideTarget{.working = half.id + ".waist.side", .seam = "side", .level = "waist"};
+    add(Mark::Edge, toQt(side, m), sideTarget);
+    Vec2 sideEnd = side.end();
+    if (front) {
+      const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, sideHem);
+      add(Mark::Edge, toQt(below, m), sideTarget);
+      sideEnd = below.end();
+    }
+    for (const auto& [style, isTop] : {std::pair{&top, true}, {&hem, false}}) {
+      const Selection target{.working = isTop ? "girth.top" : "front.hem.side", .level = isTop ? "top" : "hem"};
+      const auto stroke = [&](Vec2 a, double slopeA, Vec2 b, double slopeB) {
+        const double third = (b.x - a.x) / 3;
+        add(Mark::Edge, toQt(Path(Cubic{a, a + Vec2{third, third * slopeA * round}, b - Vec2{third, third * slopeB * round}, b}), m), target);
+      };
+      const Vec2 sidePoint = isTop ? side.start() : sideEnd;
+      stroke(isTop ? centreLine.start() : centreLine.end(), style->slope[centre], isTop ? toCentre.start() : toCentre.end(), style->slope[line]);
+      stroke(isTop ? toSide.start() : toSide.end(), style->slope[line], sidePoint, style->slope[kSideSeam]);
+    }
+    addNumbers(half, m, front);
+  }
+
+  void addDart() {
+    const SideDart& d = block_.dart;
+    QPainterPath wedge(toQt(d.apex));
+    wedge.lineTo(toQt(d.upper));
+    wedge.lineTo(toQt(d.lower));
+    wedge.closeSubpath();
+    const Selection target{.working = "dart.side", .level = "bust"};
+    add(Mark::IntakeFill, wedge, target);
+    add(Mark::Edge, linePath(toQt(d.upper), toQt(d.apex)), target);
+    add(Mark::Edge, linePath(toQt(d.apex), toQt(d.lower)), target);
+    scene_.labels.push_back({LabelKind::Note, toQt(lerp(d.apex, lerp(d.upper, d.lower, 0.5), 0.8)), "side dart"});
+  }
+
+  void addNumbers(const HalfBlock& half, const Motion& m, bool front) {
+    const double y = lerp({0, half.at(level::kUnderbust).y}, {0, half.at(level::kWaist).y}, 0.5).y;
+    const double a = half.centre.xAtDepth(y), b = half.line.toCentre.xAtDepth(y), c = half.line.toSide.xAtDepth(y);
+    const double d = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
+    scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(a + b) / 2, y})), front ? "1" : "4"});
+    scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(c + d) / 2, y})), front ? "2" : "3"});
+    scene_.labels.push_back({LabelKind::Note, toQt(m.apply({a, y})), front ? "centre front, fold" : block_.openingGap > 0 ? "centre back, lacing" : "centre back, zip", -1.5707963, {front ? 11.0 : 13.0, 0}});
+  }
+
+  void addSideHandles(const HalfBlock& half, const Motion& m, double top, double hem) {
+    for (const HalfLevel& l : half.levels) {
+      const Level& level = block_.levels.at(l.level);
+      if (level.readOff || l.y < top - 1e-6 || l.y > hem + 1e-6) continue;
+      add(Mark::Handle, squareAt(toQt(m.apply({l.side, l.y}))), {.working = half.id + "." + l.level + ".side", .level = l.level});
+    }
+  }
+
+  void addPiece(size_t i, const Motion& m, bool cutLine) {
+    const Piece& p = design_.pattern.pieces[i];
+    const QPolygonF outline = toQt(p.outline(0.05), m);
+    QPainterPath fill;
+    fill.addPolygon(outline);
+    fill.closeSubpath();
+    add(i % 2 == 0 ? Mark::PieceFill : Mark::PieceFillDeep, fill, {.piece = p.id});
+    scene_.bounds = scene_.bounds.united(fill.boundingRect());
+    if (cutLine) {
+      QPainterPath cut;
+      cut.addPolygon(toQt(design_.cutOutlines[i], m));
+      cut.closeSubpath();
+      add(Mark::CutLine, cut);
+      scene_.bounds = scene_.bounds.united(cut.boundingRect());
+    }
+    for (const LevelMark& l : p.levels) add(Mark::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))), {.working = "girth." + l.level, .piece = p.id, .level = l.level});
+    for (const Edge& e : p.edges) add(e.role == EdgeRole::Fold ? Mark::Fold : Mark::Edge, toQt(e.path, m), edgeTarget(i, e));
+    for (const Stroke& s : notchStrokes(p)) add(Mark::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
+    const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom), up = unit(top - bottom), across{-up.y, up.x};
+    QPainterPath grain = linePath(toQt(bottom), toQt(top));
+    grain.addPath(linePath(toQt(top - 6 * up + 2.4 * across), toQt(top)));
+    grain.addPath(linePath(toQt(top), toQt(top - 6 * up - 2.4 * across)));
+    add(Mark::Grain, grain);
+    const Vec2 at = m.apply(labelPoint(p));
+    scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
+    scene_.labels.push_back({LabelKind::PieceName, toQt(at), QString::fromStdString(p.name), 0, {0, 9}});
+  }
+
+  Selection edgeTarget(size_t piece, const Edge& e) const {
+    Selection target{.piece = design_.pattern.pieces[piece].id, .edge = e.id};
+    if (e.role == EdgeRole::Seam) target.seam = e.id;
+    return target;
+  }
+
+  const Design& design_;
+  const Block& block_;
+  TableScene scene_;
+};
+
+}  // namespace
+
+QPointF TableScene::place(const Design& design, const std::string& piece, Vec2 point) const {
+  for (size_t i = 0; i < arrangement.size(); ++i)
+    if (design.pattern.pieces[i].id == piece) return toQt(arrangement[i].apply(point));
+  return toQt(point);
+}
+
+TableScene makeScene(const Design& design, TableMode mode, std::string_view paper) {
+  if (mode == TableMode::OnTheBlock) return SceneMaker(design).onTheBlock();
+  if (mode == TableMode::Taped) {
+    TableScene scene = SceneMaker(design).pieces(tape(design.pattern), false);
+    scene.bounds.adjust(-15, -15, 15, 15);
+    return scene;
+  }
+  const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, 880);
+  TableScene scene = SceneMaker(design).pieces(layout.motions, true);
+  if (const PaperSize* size = findPaper(paper)) {
+    for (const Tile& t : tile(layout, *size).tiles) {
+      QPainterPath frame;
+      frame.addRect(QRectF(toQt(t.area.low), toQt(t.area.high)));
+      scene.items.push_back({Mark::PageFrame, frame, {}});
+      scene.labels.push_back({LabelKind::Note, toQt(t.area.low) + QPointF(16, 8), QString::fromStdString(t.name)});
+      scene.bounds = scene.bounds.united(frame.boundingRect());
+    }
+  }
+  scene.bounds.adjust(-15, -15, 15, 15);
+  return scene;
+}
+
+}  // namespace armure

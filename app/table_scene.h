@@ -1,0 +1,62 @@
+// app/table_scene.h
+//
+// What lies on the table, in millimetres: lines, fills and labels with what each one stands for. Built from a design, drawn
+// and hit-tested by the table view; no widgets here.
+#pragma once
+
+#include <QPainterPath>
+#include <QString>
+#include <vector>
+
+#include "app/order_session.h"
+#include "prepare/arrange.h"
+
+namespace armure {
+
+enum class TableMode { OnTheBlock, Apart, Taped };
+
+enum class Mark {
+  PieceFill,
+  PieceFillDeep,
+  IntakeFill,   // hatched
+  Edge,         // sewn line of a piece or line of the block
+  Fold,
+  CutLine,
+  Construction, // covered parts, cut away later
+  LevelLine,
+  Notch,
+  Handle,       // small square: a point with a working
+  Grain,
+  PageFrame,    // a sheet of paper in the print
+};
+
+struct SceneItem {
+  Mark mark{};
+  QPainterPath path;
+  Selection target;  // what a click on it selects; nothing for mere drawing
+};
+
+enum class LabelKind { LevelName, PieceNumber, PieceName, Note };
+
+struct SceneLabel {
+  LabelKind kind{};
+  QPointF at;        // centre of the text; for level names its left end
+  QString text;
+  double angleRad = 0;
+  QPointF pixels{};  // shift on the screen, whatever the scale
+};
+
+struct TableScene {
+  std::vector<SceneItem> items;
+  std::vector<SceneLabel> labels;
+  QRectF bounds;     // what should be seen
+  Arrangement arrangement;  // where the pieces lie; empty on the block
+
+  // Where a point given in the axes of a piece lies on the table.
+  QPointF place(const Design& design, const std::string& piece, Vec2 point) const;
+};
+
+// `paper` is the paper id whose sheets are framed in Apart mode; empty for none.
+TableScene makeScene(const Design& design, TableMode mode, std::string_view paper = {});
+
+}  // namespace armure

@@ -1,0 +1,316 @@
+#include "app/table_view.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPathStroker>
+#include <QWheelEvent>
+#include <cmath>
+#include <numbers>
+
+namespace armure {
+namespace {
+
+constexpr double kHitPixels = 6, kDragPixels = 4;
+constexpr int kMargin = 14;
+
+QPen cosmetic(const QColor& color, double pixels, Qt::PenStyle style = Qt::SolidLine) {
+  QPen pen(color, pixels, style, Qt::FlatCap, Qt::RoundJoin);
+  pen.setCosmetic(true);
+  return pen;
+}
+
+QPen dashes(QPen pen, const QList<qreal>& pattern) {
+  pen.setDashPattern(pattern);
+  return pen;
+}
+
+}  // namespace
+
+TableView::TableView(OrderSession& session, QWidget* parent) : QWidget(parent), session_(session), theme_(&lightTheme()) {
+  setObjectName("table");
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setMinimumSize(320, 240);
+  setAccessibleName("The table with the pattern");
+  connect(&session, &OrderSession::changed, this, &TableView::rebuild);
+  connect(&session, &OrderSession::selectionChanged, this, qOverload<>(&QWidget::update));
+  rebuild();
+}
+
+void TableView::setTheme(const Theme& theme) {
+  theme_ = &theme;
+  update();
+}
+
+void TableView::setMode(TableMode mode) {
+  if (mode == mode_) return;
+  mode_ = mode;
+  fitted_ = true;
+  rebuild();
+  emit modeChanged();
+}
+
+void TableView::setPaperShown(bool shown) {
+  if (shown == paperShown_) return;
+  paperShown_ = shown;
+  rebuild();
+}
+
+void TableView::rebuild() {
+  scene_ = session_.design() ? makeScene(*session_.design(), mode_, paperShown_ ? session_.rule("paper.size").option : std::string_view{}) : TableScene{};
+  if (fitted_) showAll();
+  update();
+}
+
+void TableView::showAll() {
+  fitted_ = true;
+  const QRectF b = scene_.bounds;
+  const QRectF room = QRectF(rect()).adjusted(kMargin, kMargin + 34, -kMargin, -kMargin);
+  if (b.isEmpty() || room.width() < 10 || room.height() < 10) return;
+  const double s = std::min(room.width() / b.width(), room.height() / b.height());
+  transform_ = QTransform::fromTranslate(room.center().x(), room.center().y());
+  transform_.scale(s, s);
+  transform_.translate(-b.center().x(), -b.center().y());
+  update();
+  emit zoomed();
+}
+
+double TableView::scaleDenominator() const { return (96 / 25.4) / transform_.m11(); }
+
+void TableView::zoomAbout(QPointF screen, double factor) {
+  const double now = transform_.m11(), next = std::clamp(now * factor, 0.2, 40.0);
+  const QPointF mm = transform_.inverted().map(screen);
+  transform_ = QTransform(next, 0, 0, next, screen.x() - mm.x() * next, screen.y() - mm.y() * next);
+  fitted_ = false;
+  update();
+  emit zoomed();
+}
+
+bool TableView::isSelected(const SceneItem& item) const {
+  const Selection &s = session_.selection(), &t = item.target;
+  if (t == Selection{}) return false;
+  if (item.mark == Mark::Handle) return !s.working.empty() && s.working == t.working;
+  if (item.mark == Mark::LevelLine) return !s.level.empty() && s.level == t.level && s.edge.empty() && s.seam.empty();
+  if (!s.seam.empty()) return s.seam == t.seam;
+  if (!s.edge.empty()) return s.piece == t.piece && s.edge == t.edge;
+  return !s.working.empty() && s.working == t.working;
+}
+
+void TableView::drawItem(QPainter& p, const SceneItem& item) const {
+  const bool selected = isSelected(item);
+  const QColor ink = selected ? theme_->working : theme_->ink;
+  p.setBrush(Qt::NoBrush);
+  switch (item.mark) {
+    case Mark::PieceFill:
+    case Mark::PieceFillDeep: {
+      QColor fill = item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
+      if (!session_.selection().piece.empty() && session_.selection().piece == item.target.piece && session_.selection().edge.empty()) fill = theme_->tape;
+      fill.setAlphaF(0.55f);
+      p.fillPath(item.path, fill);
+      return;
+    }
+    case Mark::IntakeFill: {
+      QBrush hatch(selected ? theme_->working : theme_->secondInk, Qt::BDiagPattern);
+      hatch.setTransform(transform_.inverted());  // the hatching keeps its width on screen
+      p.setOpacity(selected ? 0.6 : 0.35);
+      p.fillPath(item.path, hatch);
+      p.setOpacity(1);
+      return;
+    }
+    case Mark::Edge:
+      p.setPen(cosmetic(ink, selected ? 2.6 : 1.7));
+      break;
+    case Mark::Fold:
+      p.setPen(dashes(cosmetic(ink, selected ? 2.6 : 1.7), {10, 2, 2, 2}));
+      break;
+    case Mark::CutLine:
+      p.setPen(cosmetic(theme_->secondInk, 1));
+      break;
+    case Mark::Construction:
+      p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, 1), {4, 3}));
+      break;
+    case Mark::LevelLine:
+      p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, selected ? 1.8 : 1), {1, 3}));
+      break;
+    case Mark::Notch:
+      p.setPen(cosmetic(theme_->ink, 1.4));
+      break;
+    case Mark::Handle:
+      p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.4));
+      p.setBrush(selected ? theme_->working : theme_->paper);
+      break;
+    case Mark::Grain:
+      p.setPen(cosmetic(theme_->secondInk, 1));
+      break;
+    case Mark::PageFrame:
+      p.setPen(dashes(cosmetic(theme_->working, 1), {2, 4}));
+      break;
+  }
+  p.drawPath(item.path);
+}
+
+void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
+  const QPointF at = transform_.map(label.at) + label.pixels;
+  p.save();
+  p.translate(at);
+  p.rotate(label.angleRad * 180 / std::numbers::pi);
+  const QRectF room(-160, -16, 320, 32);
+  switch (label.kind) {
+    case LabelKind::LevelName:
+      p.setFont(uiFont(TextSize::Small));
+      p.setPen(theme_->secondInk);
+      p.drawText(QPointF(0, 4), label.text);
+      break;
+    case LabelKind::PieceNumber: {
+      QFont font = uiFont(TextSize::Title, true);
+      font.setPixelSize(22);
+      p.setFont(font);
+      p.setPen(theme_->secondInk);
+      p.drawText(room, Qt::AlignCenter, label.text);
+      break;
+    }
+    case LabelKind::PieceName:
+      p.setFont(uiFont(TextSize::Body));
+      p.setPen(theme_->ink);
+      p.drawText(room, Qt::AlignCenter, label.text);
+      break;
+    case LabelKind::Note:
+      p.setFont(uiFont(TextSize::Small));
+      p.setPen(theme_->secondInk);
+      p.drawText(room, Qt::AlignCenter, label.text);
+      break;
+  }
+  p.restore();
+}
+
+// A ring round the place a row of the balance sheet speaks of.
+void TableView::drawSpot(QPainter& p) const {
+  const auto row = session_.selection().row;
+  if (!row || !session_.design() || mode_ == TableMode::OnTheBlock) return;
+  const CheckRow& r = session_.design()->sheet.rows[*row];
+  if (r.piece.empty()) return;
+  const QPointF at = transform_.map(scene_.place(*session_.design(), r.piece, r.spot));
+  p.setPen(QPen(r.pass || r.note ? theme_->working : theme_->attention, 2.5));
+  p.setBrush(Qt::NoBrush);
+  p.drawEllipse(at, 15, 15);
+}
+
+void TableView::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setRenderHint(QPainter::Antialiasing);
+  p.fillRect(rect(), theme_->paper);
+  if (session_.problem() && session_.design()) p.setOpacity(0.45);
+  p.save();
+  p.setTransform(transform_, true);
+  for (const SceneItem& item : scene_.items) drawItem(p, item);
+  p.restore();
+  for (const SceneLabel& label : scene_.labels) drawLabel(p, label);
+  drawSpot(p);
+  p.setOpacity(1);
+  if (!session_.design()) {
+    p.setFont(uiFont(TextSize::Heading));
+    p.setPen(theme_->secondInk);
+    p.drawText(rect().adjusted(60, 60, -60, -60), Qt::AlignCenter | Qt::TextWordWrap, "Nothing on the table yet.\nGive bust, waist and hip, and the block is drawn; the rest is estimated until it is measured.");
+  }
+  if (hasFocus()) {
+    p.setPen(QPen(theme_->working, 1.5));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
+  }
+}
+
+const SceneItem* TableView::itemAt(QPointF screen) const {
+  // Points first, then lines, then surfaces, the last drawn on top.
+  const auto rank = [](Mark m) { return m == Mark::Handle ? 0 : m == Mark::Edge || m == Mark::Fold ? 1 : m == Mark::LevelLine || m == Mark::Construction ? 2 : 3; };
+  const QPointF mm = transform_.inverted().map(screen);
+  const double reach = kHitPixels / transform_.m11();
+  const QRectF finger(mm.x() - reach, mm.y() - reach, 2 * reach, 2 * reach);
+  const SceneItem* best = nullptr;
+  for (const SceneItem& item : scene_.items) {
+    if (item.target == Selection{}) continue;
+    const bool surface = rank(item.mark) == 3;
+    bool hit = false;
+    if (surface) {
+      hit = item.path.contains(mm);
+    } else {
+      QPainterPathStroker stroker;
+      stroker.setWidth(2 * reach);
+      hit = item.path.boundingRect().adjusted(-reach, -reach, reach, reach).intersects(finger) && stroker.createStroke(item.path).contains(mm);
+    }
+    if (hit && (!best || rank(item.mark) <= rank(best->mark))) best = &item;
+  }
+  return best;
+}
+
+void TableView::mousePressEvent(QMouseEvent* event) {
+  setFocus();
+  pressedAt_ = lastAt_ = event->position();
+  dragging_ = false;
+}
+
+void TableView::mouseMoveEvent(QMouseEvent* event) {
+  const QPointF now = event->position();
+  if (event->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
+    if (!dragging_ && std::hypot(now.x() - pressedAt_.x(), now.y() - pressedAt_.y()) > kDragPixels) dragging_ = true;
+    if (dragging_) {
+      const QPointF by = now - lastAt_;
+      transform_ = transform_ * QTransform::fromTranslate(by.x(), by.y());
+      fitted_ = false;
+      setCursor(Qt::ClosedHandCursor);
+      update();
+    }
+    lastAt_ = now;
+    return;
+  }
+  setCursor(itemAt(now) ? Qt::PointingHandCursor : Qt::ArrowCursor);
+}
+
+void TableView::mouseReleaseEvent(QMouseEvent* event) {
+  if (dragging_) {
+    dragging_ = false;
+    setCursor(Qt::ArrowCursor);
+    return;
+  }
+  const SceneItem* item = itemAt(event->position());
+  session_.select(item ? item->target : Selection{});
+}
+
+void TableView::wheelEvent(QWheelEvent* event) { zoomAbout(event->position(), std::pow(1.0015, event->angleDelta().y())); }
+
+void TableView::keyPressEvent(QKeyEvent* event) {
+  constexpr double kStep = 40;
+  QPointF by;
+  switch (event->key()) {
+    case Qt::Key_Plus:
+    case Qt::Key_Equal:
+      return zoomAbout(rect().center(), 1.25);
+    case Qt::Key_Minus:
+      return zoomAbout(rect().center(), 0.8);
+    case Qt::Key_0:
+      return showAll();
+    case Qt::Key_Left:
+      by = {kStep, 0};
+      break;
+    case Qt::Key_Right:
+      by = {-kStep, 0};
+      break;
+    case Qt::Key_Up:
+      by = {0, kStep};
+      break;
+    case Qt::Key_Down:
+      by = {0, -kStep};
+      break;
+    default:
+      return QWidget::keyPressEvent(event);
+  }
+  transform_ = transform_ * QTransform::fromTranslate(by.x(), by.y());
+  fitted_ = false;
+  update();
+}
+
+void TableView::resizeEvent(QResizeEvent*) {
+  if (fitted_) showAll();
+}
+
+}  // namespace armure

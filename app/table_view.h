@@ -1,0 +1,64 @@
+// app/table_view.h
+//
+// The table: the paper in the middle of the window. Shows a TableScene; the wheel zooms about the pointer, dragging the
+// paper moves it, a click selects what lies there. Keys: + and - zoom, 0 shows everything, arrows move, Tab leaves.
+#pragma once
+
+#include <QTransform>
+#include <QWidget>
+
+#include "app/table_scene.h"
+#include "render/theme.h"
+
+namespace armure {
+
+class TableView : public QWidget {
+  Q_OBJECT
+ public:
+  explicit TableView(OrderSession& session, QWidget* parent = nullptr);
+
+  void setTheme(const Theme& theme);
+  TableMode mode() const { return mode_; }
+  void setMode(TableMode mode);
+  void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
+  void showAll();
+
+  const TableScene& scene() const { return scene_; }
+  QPointF toScreen(QPointF mm) const { return transform_.map(mm); }
+  // How many millimetres of pattern one millimetre of screen shows, taking 96 dots to the inch.
+  double scaleDenominator() const;
+
+ signals:
+  void modeChanged();
+  void zoomed();
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+
+ private:
+  void rebuild();
+  void zoomAbout(QPointF screen, double factor);
+  void drawItem(QPainter& painter, const SceneItem& item) const;
+  void drawLabel(QPainter& painter, const SceneLabel& label) const;
+  void drawSpot(QPainter& painter) const;
+  bool isSelected(const SceneItem& item) const;
+  const SceneItem* itemAt(QPointF screen) const;
+
+  OrderSession& session_;
+  const Theme* theme_;
+  TableMode mode_ = TableMode::OnTheBlock;
+  bool paperShown_ = false;
+  TableScene scene_;
+  QTransform transform_;
+  bool fitted_ = true;  // the whole is shown, and stays so when the window or the pattern changes
+  QPointF pressedAt_, lastAt_;
+  bool dragging_ = false;
+};
+
+}  // namespace armure

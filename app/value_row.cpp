@@ -1,0 +1,101 @@
+#include "app/value_row.h"
+
+#include <QEvent>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QStyle>
+#include <QVBoxLayout>
+
+namespace armure {
+
+ValueRow::ValueRow(const QString& name, const QString& label, const QString& hint, Apply apply, QWidget* parent)
+    : QWidget(parent), field_(new QLineEdit), below_(new QLabel), apply_(std::move(apply)) {
+  setObjectName(name);
+  auto* text = new QLabel(label);
+  text->setToolTip(hint);
+  text->setWordWrap(true);
+  field_->setObjectName(name + ".field");
+  field_->setFixedWidth(104);
+  field_->setToolTip(hint);
+  field_->setAccessibleName(label);
+  field_->installEventFilter(this);
+  text->setBuddy(field_);
+  below_->setObjectName("wrong");
+  below_->setWordWrap(true);
+  below_->hide();
+  auto* line = new QHBoxLayout;
+  line->setContentsMargins(0, 0, 0, 0);
+  line->addWidget(text, 1);
+  line->addWidget(field_);
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 1, 0, 1);
+  column->setSpacing(1);
+  column->addLayout(line);
+  column->addWidget(below_);
+  connect(field_, &QLineEdit::textEdited, this, &ValueRow::typed);
+}
+
+void ValueRow::typed(const QString& text) {
+  const auto problem = apply_(text.toStdString());
+  setWrong(problem ? QString::fromStdString(problem->what + "; " + problem->remedy) : QString());
+}
+
+void ValueRow::setWrong(const QString& message) {
+  wrong_ = message;
+  const QString shown = wrong_.isEmpty() ? question_ : wrong_;
+  below_->setText(shown);
+  below_->setVisible(!shown.isEmpty());
+  if (field_->property("wrong").toBool() != !wrong_.isEmpty()) {
+    field_->setProperty("wrong", !wrong_.isEmpty());
+    style()->unpolish(field_);
+    style()->polish(field_);
+  }
+}
+
+void ValueRow::setQuestion(const QString& question) {
+  if (question == question_) return;
+  question_ = question;
+  setWrong(wrong_);
+}
+
+void ValueRow::show(const QString& text, const QString& placeholder, bool changed) {
+  field_->setPlaceholderText(placeholder);
+  if (field_->property("changed").toBool() != changed) {
+    field_->setProperty("changed", changed);
+    style()->unpolish(field_);
+    style()->polish(field_);
+  }
+  // While typing, the field is the user's; but undo and the units key may change the value under it.
+  if (text == shown_) return;
+  shown_ = text;
+  if (field_->hasFocus() && field_->isModified() && apply_ && wrong_.isEmpty() && field_->text().simplified() == text) return;
+  if (field_->hasFocus() && field_->isModified() && !wrong_.isEmpty()) return;
+  if (field_->text() != text) field_->setText(text);
+  setWrong({});
+}
+
+bool ValueRow::eventFilter(QObject* object, QEvent* event) {
+  if (event->type() == QEvent::FocusIn) emit entered();
+  if (event->type() == QEvent::FocusOut) {
+    if (!wrong_.isEmpty()) {  // what could not be read is put aside when the field is left
+      field_->setText(shown_);
+      setWrong({});
+    }
+    field_->setModified(false);
+    emit left();
+  }
+  if (event->type() == QEvent::KeyPress) {
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Down) {
+      focusNextChild();
+      return true;
+    }
+    if (key == Qt::Key_Up) {
+      focusPreviousChild();
+      return true;
+    }
+  }
+  return QWidget::eventFilter(object, event);
+}
+
+}  // namespace armure

@@ -1,0 +1,49 @@
+// app/workings_panel.h
+//
+// The workings: how the selected value came to be, term by term, with its source. For an edge of a piece: its seam, walked
+// stretch by stretch. Below, whenever the waist is reduced: by how much, and the cautions.
+#pragma once
+
+#include <QLabel>
+#include <QWidget>
+
+#include "app/order_session.h"
+#include "render/theme.h"
+
+namespace armure {
+
+// The workings of the selection as rich text; testable without a window.
+QString workingsText(const Order& order, const Design& design, const Selection& selection, const Theme& theme);
+
+// A bar from 0 to 20 % with the present reduction on it.
+class ReductionBar : public QWidget {
+ public:
+  explicit ReductionBar(QWidget* parent = nullptr);
+  void show(double percent, const Theme& theme);
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+
+ private:
+  double percent_ = 0;
+  const Theme* theme_;
+};
+
+class WorkingsPanel : public QWidget {
+  Q_OBJECT
+ public:
+  explicit WorkingsPanel(OrderSession& session, QWidget* parent = nullptr);
+  void setTheme(const Theme& theme);
+
+ private:
+  void refresh();
+  OrderSession& session_;
+  const Theme* theme_;
+  QLabel* text_;
+  QWidget* reduction_;
+  QLabel* reductionHead_;
+  QLabel* cautions_;
+  ReductionBar* bar_;
+};
+
+}  // namespace armure
