@@ -83,10 +83,11 @@ class Drafter {
     const double bustSide = level(level::kBust).frontShare;
     const double waistIntake = rules_.length("intake.waist");
     const double waistSide = level(level::kWaist).frontShare + waistIntake;
-    const double underWidth = straightSide(level(level::kBust).front, bustSide, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
-    const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
     const double position = body_.mm(id::kBustSpan) / 2;
     setDart(position, bustSide);
+    const Vec2 dartEnd = block_.dart.lower;
+    const double underWidth = straightSide(dartEnd.y, dartEnd.x, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
+    const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
     drawPrincess(position, underIntake, waistIntake);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
     for (const Level& l : block_.levels.all)
@@ -97,7 +98,7 @@ class Drafter {
   }
 
   // Lays the quarter underbust on its line and takes what is left over as the intake of this half, less what is taken in at
-  // its centre. The side runs straight from bust to waist. A side that would stand nearer than the quarter leaves nothing
+  // its centre. The side runs straight from bust (on the front: from the lower leg of the dart) to waist. A side that would stand nearer than the quarter leaves nothing
   // to take in: the intake is 0 and the side moves out.
   double underbustIntake(std::string_view half, double width, double share, double centreIntake) {
     const bool front = half == "front";
@@ -108,7 +109,7 @@ class Drafter {
     } else {
       w.terms = {{'+', fmt::format("width of the {} on the underbust line", half), width, Source::Computed}, {'-', "quarter underbust", share, Source::Computed}};
       if (centreIntake > 0) w.terms.push_back({'-', "centre back taken in", centreIntake, Source::Computed});
-      w.note = "the side runs straight from bust to waist; the quarter underbust is laid on the line and what is left over is "
+      w.note = "the side runs straight from the bust, below the side dart, to the waist; the quarter underbust is laid on the line and what is left over is "
                "the intake; common practice";
       const double left = width - share - centreIntake;
       if (left < 0) w.terms.push_back({'+', "the side moves out, nothing is taken in", -left, Source::Computed});
