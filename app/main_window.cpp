@@ -64,6 +64,9 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   refresh();
 }
 
+// The panels speak to the session while they go, so they go first.
+MainWindow::~MainWindow() { delete takeCentralWidget(); }
+
 QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)()) {
   auto* button = new QPushButton(text);
   button->setObjectName("plain");

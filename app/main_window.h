@@ -22,6 +22,7 @@ class MainWindow : public QMainWindow {
   Q_OBJECT
  public:
   explicit MainWindow(QWidget* parent = nullptr);
+  ~MainWindow() override;
 
   OrderSession& session() { return session_; }
   StageBar& stages() { return *stages_; }

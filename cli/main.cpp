@@ -13,6 +13,8 @@ namespace {
 struct NoDisplay {
   explicit NoDisplay(char** argv) : name(argv[0]) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
+    // What Qt has to say of the missing desktop is no concern of the user's.
+    qInstallMessageHandler([](QtMsgType, const QMessageLogContext&, const QString&) {});
     app = std::make_unique<QGuiApplication>(count, arguments);
     armure::loadFonts();
   }

@@ -101,7 +101,7 @@ class OrderReader {
       }
       const Result<std::string> checked = checkChoice(key, value.get<std::string>(), Unit::Millimetre);
       if (!checked.ok()) return fail(member, checked.problem().what, checked.problem().remedy);
-      file_.order.choices[key] = *checked;
+      file_.order.choices[key] = value.get<std::string>();  // as written: files do not change by being read
     }
   }
 

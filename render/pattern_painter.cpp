@@ -15,6 +15,8 @@ constexpr int kGlyphPixels = 100;  // text is set at this size and scaled down
 QFont printFont(bool bold) {
   QFont font = uiFont(TextSize::Body, bold);
   font.setPixelSize(kGlyphPixels);
+  // Any letter spacing makes Qt set no ligatures, so that text can be copied and searched in the PDF.
+  font.setLetterSpacing(QFont::AbsoluteSpacing, 0.2);
   return font;
 }
 

@@ -183,7 +183,8 @@ Result<double> parseLength(std::string_view raw, Unit bareUnit) {
   }
   const auto number = parseNumber(trimmed(rest.substr(0, lastOfNumber + 1)));
   if (!number || !std::isfinite(*number)) return notALength(raw);
-  return sign * *number * mmPer(unit);
+  // To 1e-9 mm, so that 7 1/4 in is 184.15 and files say so.
+  return sign * std::round(*number * mmPer(unit) * 1e9) / 1e9;
 }
 
 std::string formatLength(double mm, LengthFormat format) {

@@ -1,0 +1,109 @@
+// bench/bench.cpp
+//
+// How long things take: draft, pieces, outlines, sheet, all that follows one changed number, and the same with the window's
+// table painted offscreen. The limit is one 60 Hz frame, 16 ms, for everything together (median).
+#include <benchmark/benchmark.h>
+
+#include <QApplication>
+#include <QImage>
+
+#include "app/main_window.h"
+#include "io/order_file.h"
+#include "io/pieces_json.h"
+#include "io/svg.h"
+#include "pieces/cutting.h"
+#include "prepare/cut_outlines.h"
+#include "render/print_plan.h"
+
+using namespace armure;
+
+namespace {
+
+Order demoOrder() { return readOrder(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure").value().order; }
+
+struct Parts {
+  Order order = demoOrder();
+  Body body = resolveBody(order.measures).value();
+  Rules rules{order.choices, order.style, order.school, figureOf(body)};
+  Block block = draftBlock(body, rules).value();
+  Pattern pattern = cutPieces(block, rules).value();
+  std::vector<Polyline> outlines = cutOutlines(pattern);
+};
+
+void draft(benchmark::State& state) {
+  const Parts p;
+  for (auto _ : state) {
+    const Body body = resolveBody(p.order.measures).value();
+    const Rules rules(p.order.choices, p.order.style, p.order.school, figureOf(body));
+    benchmark::DoNotOptimize(draftBlock(body, rules));
+  }
+}
+
+void pieces(benchmark::State& state) {
+  const Parts p;
+  for (auto _ : state) benchmark::DoNotOptimize(cutPieces(p.block, p.rules));
+}
+
+void outlines(benchmark::State& state) {
+  const Parts p;
+  for (auto _ : state) benchmark::DoNotOptimize(cutOutlines(p.pattern));
+}
+
+void sheet(benchmark::State& state) {
+  const Parts p;
+  for (auto _ : state) benchmark::DoNotOptimize(balanceSheet(p.pattern, p.outlines, p.block.intakes, p.body));
+}
+
+void everythingFromMeasures(benchmark::State& state) {
+  const Order order = demoOrder();
+  for (auto _ : state) benchmark::DoNotOptimize(recalc(order));
+}
+
+void exportPieces(benchmark::State& state) {
+  const Order order = demoOrder();
+  const Design design = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(piecesJson(order, design));
+}
+
+void exportPdf(benchmark::State& state) {
+  const Order order = demoOrder();
+  const Design design = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(pdfBytes(PrintPlan(order, design, "a4"), order.title));
+}
+
+// One measure typed in the window: undo step, design, every panel, and the whole window painted.
+void typedMeasureWithRedraw(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.table().setMode(static_cast<TableMode>(state.range(0)));
+  window.show();
+  QApplication::processEvents();
+  QImage picture(window.size(), QImage::Format_ARGB32_Premultiplied);
+  int i = 0;
+  for (auto _ : state) {
+    window.session().setMeasure("waist", ++i % 2 ? "30 1/2" : "31");
+    window.session().settle();
+    QApplication::processEvents();
+    window.render(&picture);
+  }
+}
+
+}  // namespace
+
+BENCHMARK(draft)->Unit(benchmark::kMillisecond);
+BENCHMARK(pieces)->Unit(benchmark::kMillisecond);
+BENCHMARK(outlines)->Unit(benchmark::kMillisecond);
+BENCHMARK(sheet)->Unit(benchmark::kMillisecond);
+BENCHMARK(everythingFromMeasures)->Unit(benchmark::kMillisecond);
+BENCHMARK(exportPieces)->Unit(benchmark::kMillisecond);
+BENCHMARK(exportPdf)->Unit(benchmark::kMillisecond);
+BENCHMARK(typedMeasureWithRedraw)->DenseRange(0, 2)->Unit(benchmark::kMillisecond);
+
+int main(int argc, char** argv) {
+  qputenv("QT_QPA_PLATFORM", "offscreen");
+  QApplication app(argc, argv);
+  loadFonts();
+  app.setFont(uiFont());
+  benchmark::Initialize(&argc, argv);
+  benchmark::RunSpecifiedBenchmarks();
+}

@@ -1,0 +1,108 @@
+#!/usr/bin/env python3
+"""The commands of armure-cli, from outside. usage: commands.py ARMURE_CLI PROJECT_DIR"""
+import json, os, subprocess, sys, tempfile, unittest
+
+CLI, PROJECT = os.path.abspath(sys.argv[1]), os.path.abspath(sys.argv[2])
+sys.path.insert(0, os.path.join(PROJECT, "tests", "support"))
+
+
+def run(*arguments):
+    done = subprocess.run([CLI, *map(str, arguments)], capture_output=True, text=True)
+    return done.returncode, done.stdout, done.stderr
+
+
+class Commands(unittest.TestCase):
+    def setUp(self):
+        self.folder = tempfile.TemporaryDirectory()
+        self.order = self.path("o.armure")
+        self.assertEqual(run("new", "--measurements", os.path.join(PROJECT, "demo", "odalys.csv"), "--style", "sweetheart-laced", "-o", self.order)[0], 0)
+
+    def tearDown(self):
+        self.folder.cleanup()
+
+    def path(self, name):
+        return os.path.join(self.folder.name, name)
+
+    def test_lists_have_one_line_each_with_tabs(self):
+        for command, wanted in (("styles", "sweetheart-laced"), ("schools", "quarter-grid"), ("keys", "hem.length")):
+            code, out, _ = run(command)
+            self.assertEqual(code, 0)
+            lines = out.splitlines()
+            self.assertTrue(all("\t" in line for line in lines))
+            self.assertTrue(any(line.startswith(wanted + "\t") for line in lines))
+
+    def test_every_key_listed_can_be_set_to_its_default(self):
+        for line in run("keys")[1].splitlines():
+            key, kind, _, default, _ = line.split("\t")
+            if kind == "measure" or default == "from the measures" or "by figure" in default:
+                continue
+            code, _, errors = run("set", self.order, f"{key}={default}", "-o", self.path("k.armure"))
+            self.assertEqual((code, errors), (0, ""), key)
+
+    def test_set_changes_the_pattern(self):
+        self.assertEqual(run("set", self.order, "waist=30 in", "hem.length=5 in", "title=Other", "-o", self.path("b.armure"))[0], 0)
+        pieces = []
+        for order in (self.order, self.path("b.armure")):
+            self.assertEqual(run("export", order, "--pieces", self.path("p.json"))[0], 0)
+            with open(self.path("p.json"), encoding="utf-8") as f:
+                pieces.append(json.load(f))
+        waist = [next(l for l in p["levels"] if l["id"] == "waist") for p in pieces]
+        self.assertAlmostEqual(waist[0]["finishedGirth"] - waist[1]["finishedGirth"], 25.4, places=4)
+        self.assertEqual(pieces[1]["garment"]["name"], "Other")
+
+    def test_check_agrees_with_its_json(self):
+        code, out, _ = run("check", self.order)
+        code_json, out_json, _ = run("check", "--json", self.order)
+        sheet = json.loads(out_json)
+        self.assertEqual(code, code_json)
+        self.assertEqual(code, 1 if sheet["failing"] else 0)
+        self.assertEqual(out.count("\nFAIL") + out.startswith("FAIL"), sheet["failing"])
+        self.assertEqual(sheet["cautions"], [])
+
+    def test_cautions_come_with_a_reduction(self):
+        run("set", self.order, "reduction.waist=2 in", "-o", self.path("r.armure"))
+        _, out, _ = run("check", self.path("r.armure"))
+        self.assertIn("no medical advice", out)
+        self.assertIn("6.5 % less, firm", out)
+
+    def test_measures_say_taken_or_estimated(self):
+        code, out, _ = run("measures", "--json", self.order)
+        self.assertEqual(code, 0)
+        rows = {r["id"]: r for r in json.loads(out)}
+        self.assertEqual(rows["bust"]["source"], "taken")
+        self.assertAlmostEqual(rows["bust"]["mm"], 42 * 25.4)
+        self.assertEqual(rows["shoulder_width"]["source"], "estimated")
+        self.assertGreater(rows["shoulder_width"]["spread"], 0)
+
+    def test_all_exports_at_once(self):
+        files = [self.path(n) for n in ("p.json", "p.svg", "p.pdf", "m.csv")]
+        code, _, errors = run("export", self.order, "--pieces", files[0], "--svg", files[1], "--pdf", files[2], "--paper", "a4", "--measurements", files[3])
+        self.assertEqual(code, 0, errors)
+        self.assertTrue(all(os.path.getsize(f) > 300 for f in files))
+        # The measures as exported make the same order again.
+        run("new", "--measurements", files[3], "--style", "sweetheart-laced", "-o", self.path("again.armure"))
+        with open(self.order, encoding="utf-8") as a, open(self.path("again.armure"), encoding="utf-8") as b:
+            self.assertEqual(a.read(), b.read())
+
+    def test_the_demo_orders_are_what_their_measures_make(self):
+        for name in ("1-ferry", "2-lamp-room", "3-harbour-wall"):
+            code, _, errors = run("check", os.path.join(PROJECT, "demo", name + ".armure"))
+            self.assertIn(code, (0, 1), errors)
+
+    def test_the_independent_checker_can_fail(self):
+        import check_pieces, contextlib, io
+        run("export", self.order, "--pieces", self.path("p.json"))
+        with open(self.path("p.json"), encoding="utf-8") as f:
+            doc = json.load(f)
+        doc["pieces"][1]["edges"][0]["points"][0][0] += 5
+        with open(self.path("bad.json"), "w", encoding="utf-8") as f:
+            json.dump(doc, f)
+        said = io.StringIO()
+        with contextlib.redirect_stdout(said):
+            failed = check_pieces.run(self.path("bad.json"))
+        self.assertGreater(failed, 0)
+        self.assertIn("FAIL closed", said.getvalue())
+
+
+if __name__ == "__main__":
+    unittest.main(argv=sys.argv[:1])

@@ -1,0 +1,187 @@
+// The block: hand-worked values, the identity, the dart.
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "draft/block.h"
+#include "draft/dart.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+Block blockOf(const MeasureSet& m, Choices choices = {}, const char* school = "quarter-grid", const char* style = "straight-zip") {
+  const Body body = *resolveBody(m);
+  const auto block = draftBlock(body, Rules(choices, style, school, figureOf(body)));
+  REQUIRE(block.ok());
+  return *block;
+}
+
+double inch(double mm) { return mm / kMmPerInch; }
+
+Result<Block> tryBlock(const MeasureSet& m, Choices choices = {}) {
+  const Body body = *resolveBody(m);
+  return draftBlock(body, Rules(choices, "straight-zip", "quarter-grid", figureOf(body)));
+}
+
+}  // namespace
+
+// Worked by hand from the rules of thumb (common practice, no source) for the plain figure: bust 36, upper bust 33.
+TEST_CASE("the chest line by its three schools, worked by hand") {
+  CHECK(inch(blockOf(plainFigure()).levels.at("chest").front) == Approx(8.5));  // 10 1/2 - 2
+  CHECK(inch(blockOf(plainFigure(), {{"chest.school", "bust-sixth"}}).levels.at("chest").front) == Approx(8.5));  // 1 + 36/6 + 1 1/2
+  MeasureSet m = plainFigure();
+  m.set("armhole", {inches(16.5), "", ""});
+  CHECK(inch(blockOf(m, {{"chest.school", "armhole-half"}}).levels.at("chest").front) == Approx(8.25));  // 16 1/2 / 2
+  m.set("shoulder_to_chest", {inches(8), "", ""});
+  CHECK(inch(blockOf(m).levels.at("chest").front) == Approx(8));  // measured
+}
+
+TEST_CASE("shoulder, neck and armhole, worked by hand") {
+  const Block b = blockOf(plainFigure(), {{"shoulder.slope_front", "1.5 in"}});
+  CHECK(inch(b.front.shoulder.end().x) == Approx(7.5));  // half of 15
+  CHECK(inch(b.front.shoulder.end().y) == Approx(1.5));
+  CHECK(inch(b.back.shoulder.end().y) == Approx(1));
+  CHECK(inch(b.front.neck.start().x) == Approx(3.25));
+  CHECK(inch(b.back.neck.start().x) == Approx(3.25));  // the same front and back
+  CHECK(inch(b.front.neck.end().y) == Approx(3.5));
+  CHECK(inch(b.back.neck.end().y) == Approx(1.25));
+  const Vec2 middle = b.front.armhole.cubics()[0].p3;
+  CHECK(inch(middle.x) == Approx(7));                  // 7 1/2 less 1/2
+  CHECK(inch(middle.y) == Approx((1.5 + 8.5) / 2));
+  CHECK(b.front.armhole.end().x == Approx(b.front.at("chest").side));
+}
+
+TEST_CASE("quarters and sides, worked by hand") {
+  const Block b = blockOf(plainFigure(), {{"share.rule", "equal"}, {"hold.top", "0 in"}});
+  CHECK(inch(b.front.at("bust").side) == Approx(9));         // 36/4, nothing taken in at the bust point
+  CHECK(inch(b.front.at("waist").side) == Approx(7 + 1.5));  // 28/4 + princess 1 1/2
+  CHECK(inch(b.back.at("waist").side) == Approx(7 + 1 + 0.5));  // + back line 1 + centre back 1/2
+  CHECK(inch(b.front.at("top").side) == Approx(8.25 + 1.75));   // 33/4 + over-bust intake
+  const Block plus = blockOf(plainFigure(), {{"share.rule", "front-plus"}});
+  CHECK(inch(plus.front.at("bust").side) == Approx(9.5));
+  CHECK(inch(plus.levels.at("bust").backShare) == Approx(8.5));
+  const Block breast = blockOf(plainFigure(), {{"hold.top", "0 in"}});
+  CHECK(inch(breast.levels.at("bust").backShare) == Approx(8.25));      // a quarter of the upper bust
+  CHECK(inch(breast.levels.at("bust").frontShare) == Approx(18 - 8.25));  // the rest of the half
+}
+
+TEST_CASE("measured front arcs set the front share where they were taken") {
+  MeasureSet m = plainFigure();
+  m.set("front_bust_arc", {inches(19.5), "", ""});
+  const Block b = blockOf(m, {{"share.rule", "front-arcs"}});
+  CHECK(inch(b.levels.at("bust").frontShare) == Approx(9.75));
+  CHECK(inch(b.levels.at("waist").frontShare) == Approx(7));
+}
+
+TEST_CASE("the underbust intake is what is left when the quarter underbust is laid on its line") {
+  const Block b = blockOf(plainFigure());
+  // Side straight from the dart's lower end to the waist's side; worked here apart from the draft.
+  const double dart = 17.5 - 16, leg = b.front.at("bust").side - inches(7.25 / 2), angle = 2 * std::asin(inches(dart) / 2 / leg);
+  const double endX = inches(7.25 / 2) + leg * std::cos(angle), endY = inches(10.5) + leg * std::sin(angle);
+  const double waistX = inches(7 + 1.5), width = endX + (waistX - endX) * (inches(13.5) - endY) / (inches(17.5) - endY);
+  CHECK(b.front.at("underbust").lineIntake == Approx(width - inches(7.5)).margin(1e-9));
+  const Block fixed = blockOf(plainFigure(), {{"intake.underbust", "2 in"}});
+  CHECK(inch(fixed.front.at("underbust").lineIntake) == Approx(2));
+  CHECK(inch(fixed.front.at("underbust").side) == Approx(7.5 + 2));
+}
+
+TEST_CASE("a lacing gap is part of the finished girth, a zip is not a gap") {
+  const Block laced = blockOf(plainFigure(), {}, "quarter-grid", "straight-laced"), zipped = blockOf(plainFigure());
+  CHECK(inch(laced.openingGap) == Approx(2));
+  CHECK(zipped.openingGap == 0);
+  CHECK(inch(laced.back.centre.xAtDepth(laced.back.at("waist").y)) == Approx(1));
+  CHECK(inch(laced.back.at("waist").side) == Approx(7 + 1));  // no centre intake, the gap gives nothing back
+  CHECK(inch(zipped.back.centre.xAtDepth(zipped.back.at("waist").y)) == Approx(0.5));
+}
+
+TEST_CASE("the identity holds to 1e-9 on every level of random blocks") {
+  size_t drafted = 0;
+  for (const Order& o : randomOrders(600, 11)) {
+    const Body body = *resolveBody(o.measures);
+    const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
+    if (!made.ok()) {
+      CHECK_FALSE(made.problem().text().empty());
+      continue;
+    }
+    ++drafted;
+    for (const HalfBlock* half : {&made->front, &made->back}) {
+      for (const HalfLevel& l : half->levels) {
+        INFO(o.title << " " << half->id << " " << l.level);
+        REQUIRE(std::abs(l.side - (l.share + l.centreIntake + l.lineIntake)) < 1e-9);
+        // The intake is the gap that is drawn, and the side line runs through the side.
+        REQUIRE(half->line.intakeAtDepth(l.y) == Approx(l.lineIntake).margin(1e-9));
+        const bool belowDart = half == &made->front && l.y > made->dart.upper.y;
+        REQUIRE((belowDart ? made->sideBelowDart : half->side).xAtDepth(l.y) == Approx(l.side).margin(1e-9));
+      }
+    }
+    for (const Level& l : made->levels.all) REQUIRE(l.frontShare + l.backShare == Approx(l.finishedGirth / 2).margin(1e-9));
+  }
+  CHECK(drafted > 570);
+}
+
+TEST_CASE("every working adds up to its result") {
+  const Block b = blockOf(plainFigure());
+  CHECK(b.workings.size() > 25);
+  for (const Working& w : b.workings) {
+    double sum = 0;
+    for (const Term& t : w.terms) sum += t.sign == '-' ? -t.mm : t.mm;
+    INFO(w.key);
+    CHECK(sum == Approx(w.result).margin(1e-9));
+    CHECK_FALSE(w.title.empty());
+  }
+}
+
+TEST_CASE("closing the side dart keeps every length on the turned part") {
+  for (const Order& o : randomOrders(60, 12)) {
+    const Body body = *resolveBody(o.measures);
+    const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
+    if (!made.ok()) continue;
+    const Block& b = *made;
+    const ClosedSideFront closed = closeSideDart(b);
+    CHECK(distance(b.dart.apex, b.dart.upper) == Approx(distance(b.dart.apex, b.dart.lower)).margin(1e-9));  // legs of one length
+    CHECK(distance(b.dart.upper, b.dart.lower) == Approx(b.levels.sideDart).margin(1e-9));
+    CHECK(distance(closed.turn.apply(b.dart.lower), b.dart.upper) < 1e-9);
+    CHECK(distance(closed.turn.apply(b.dart.apex), b.dart.apex) < 1e-9);
+    const auto [above, below] = splitAtDepth(b.front.line.toSide, b.dart.apex.y);
+    CHECK(closed.princess.length() == Approx(above.length() + below.length()).margin(1e-8));
+    CHECK(closed.side.length() == Approx(b.front.side.length() + b.sideBelowDart.length()).margin(1e-8));
+    // Girths on the turned part: the width between its two edges is the same before and after.
+    for (const char* level : {"underbust", "waist"}) {
+      const double y = b.front.at(level).y;
+      const Vec2 p{b.front.line.toSide.xAtDepth(y), y}, q{b.front.at(level).side, y};
+      CHECK(distance(closed.turn.apply(p), closed.turn.apply(q)) == Approx(distance(p, q)).margin(1e-9));
+    }
+  }
+}
+
+TEST_CASE("once the dart is closed the broken lines are smooth") {
+  for (const Order& o : randomOrders(40, 13)) {
+    const Body body = *resolveBody(o.measures);
+    const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
+    if (!made.ok()) continue;
+    const ClosedSideFront closed = closeSideDart(*made);
+    for (const Path* path : {&closed.princess, &closed.side})
+      for (size_t i = 1; i < path->cubics().size(); ++i)
+        CHECK(std::abs(angleBetween(path->cubics()[i - 1].endTangent(), path->cubics()[i].startTangent())) < 1e-6);
+  }
+}
+
+TEST_CASE("what cannot be drafted is explained, not clamped") {
+  MeasureSet m = plainFigure();
+  m.set("back_waist_length", {inches(14), "", ""});  // a dart of 3 1/2 in with 3 in between bust and underbust
+  auto r = tryBlock(m);
+  REQUIRE_FALSE(r.ok());
+  CHECK(r.problem().where == "dart.side");
+  m.set("back_waist_length", {inches(18.5), "", ""});
+  CHECK(tryBlock(m).problem().where == "back_waist_length");
+  CHECK(tryBlock(m, {{"dart.side", "1 in"}}).ok());  // the maker may set it by hand
+  m = plainFigure();
+  m.set("shoulder_to_chest", {inches(11), "", ""});
+  CHECK(tryBlock(m).problem().where == "bust");
+  m = plainFigure();
+  m.set("bust_span", {inches(14.1), "", ""});
+  m.set("waist", {inches(25), "", ""});
+  CHECK_FALSE(tryBlock(m).ok());
+}

@@ -1,0 +1,187 @@
+// True size: the SVG read back with Qt's own reader, the PDF rendered with poppler's pdftoppm and measured in its pixels.
+#define CATCH_CONFIG_EXTERNAL_INTERFACES
+#include <QGuiApplication>
+#include <QImage>
+#include <QImageReader>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QSvgRenderer>
+#include <QTemporaryDir>
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "io/svg.h"
+#include "render/print_plan.h"
+#include "render/theme.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+// One application for the whole program, made before the first test.
+struct Application : Catch::TestEventListenerBase {
+  using TestEventListenerBase::TestEventListenerBase;
+  void testRunStarting(const Catch::TestRunInfo&) override {
+    static int count = 1;
+    static char name[] = "render_tests";
+    static char* arguments[] = {name, nullptr};
+    app = std::make_unique<QGuiApplication>(count, arguments);
+    QImageReader::setAllocationLimit(0);  // a full-size sheet at 600 dpi is large
+    if (!loadFonts()) throw std::runtime_error("the built-in font cannot be read");
+  }
+  void testRunEnded(const Catch::TestRunStats&) override { app.reset(); }
+  std::unique_ptr<QGuiApplication> app;
+};
+CATCH_REGISTER_LISTENER(Application)
+
+Order reducedOrder() {
+  Order o = plainOrder();
+  o.choices["reduction.waist"] = "2 in";
+  o.measures.erase("high_hip");
+  return o;
+}
+
+std::string run(const QString& program, const QStringList& arguments) {
+  QProcess p;
+  p.start(program, arguments);
+  REQUIRE(p.waitForFinished(120000));
+  REQUIRE(p.exitCode() == 0);
+  return p.readAllStandardOutput().toStdString();
+}
+
+constexpr double kDpi = 600;
+double pixels(double mm) { return mm / 25.4 * kDpi; }
+
+QImage renderPage(const QString& pdf, int page, const QTemporaryDir& folder) {
+  const QString base = folder.filePath("page");
+  run("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l", QString::number(page), pdf, base});
+  QImage image(base + ".png");
+  REQUIRE_FALSE(image.isNull());
+  return image.convertToFormat(QImage::Format_Grayscale8);
+}
+
+bool dark(const QImage& image, int x, int y) { return image.valid(x, y) && qGray(image.pixel(x, y)) < 128; }
+
+// Middle of the first dark run along a row (or column) between two pixels.
+double darkRun(const QImage& image, bool alongX, int fixed, double from, double to) {
+  double first = -1, last = -1;
+  const int step = to > from ? 1 : -1;
+  for (int i = static_cast<int>(from); i != static_cast<int>(to); i += step) {
+    const bool d = alongX ? dark(image, i, fixed) : dark(image, fixed, i);
+    if (d && first < 0) first = i;
+    if (d) last = i;
+    if (!d && first >= 0) break;
+  }
+  REQUIRE(first >= 0);
+  return (first + last) / 2;
+}
+
+// Side of the printed square as measured in the picture, mm, across and down.
+std::pair<double, double> measured(const QImage& image, const Box& square) {
+  const int row = static_cast<int>(pixels(square.low.y + 0.7 * square.height())), column = static_cast<int>(pixels(square.low.x + 0.7 * square.width()));
+  const double slack = pixels(3);
+  const auto at = [&](bool alongX, int fixed, double mm) { return darkRun(image, alongX, fixed, pixels(mm) - slack, pixels(mm) + slack); };
+  return {(at(true, row, square.high.x) - at(true, row, square.low.x)) / kDpi * 25.4, (at(false, column, square.high.y) - at(false, column, square.low.y)) / kDpi * 25.4};
+}
+
+}  // namespace
+
+TEST_CASE("the test squares of the rendered PDF measure 100 mm and 4 in to 0.2 mm, on every paper") {
+  const Order o = reducedOrder();
+  const Design d = *recalc(o);
+  for (const std::string paper : {"a4", "letter", "full"}) {
+    const QTemporaryDir folder;
+    const QString pdf = folder.filePath("p.pdf");
+    const PrintPlan plan(o, d, paper);
+    REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
+    INFO(paper);
+    const QImage image = renderPage(pdf, 1, folder);
+    const auto [w, h] = measured(image, plan.testSquare());
+    CHECK(w == Approx(100).margin(0.2));
+    CHECK(h == Approx(100).margin(0.2));
+    const auto [wi, hi] = measured(image, plan.testSquareInch());
+    CHECK(wi == Approx(101.6).margin(0.2));
+    CHECK(hi == Approx(101.6).margin(0.2));
+  }
+}
+
+TEST_CASE("page sizes are those of the standards, one page a tile and a cover") {
+  // ISO 216: A4 is 210 x 297 mm; ANSI letter is 8 1/2 x 11 in. PDF pages are whole points (1/72 in).
+  const Order o = plainOrder();
+  const Design d = *recalc(o);
+  for (const auto& [paper, width, height] : {std::tuple{"a4", 210.0, 297.0}, {"letter", 215.9, 279.4}}) {
+    const QTemporaryDir folder;
+    const QString pdf = folder.filePath("p.pdf");
+    const PrintPlan plan(o, d, paper);
+    REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
+    const QString info = QString::fromStdString(run("pdfinfo", {pdf}));
+    const auto size = QRegularExpression("Page size:\\s+([0-9.]+) x ([0-9.]+) pts").match(info);
+    REQUIRE(size.hasMatch());
+    CHECK(size.captured(1).toDouble() * 25.4 / 72 == Approx(width).margin(0.36));
+    CHECK(size.captured(2).toDouble() * 25.4 / 72 == Approx(height).margin(0.36));
+    CHECK(info.contains(QRegularExpression(QString("Pages:\\s+%1\\n").arg(plan.pages()))));
+    CHECK(plan.pages() > 4);
+  }
+}
+
+TEST_CASE("neighbouring tiles print the same registration crosses") {
+  const Order o = plainOrder();
+  const Design d = *recalc(o);
+  const QTemporaryDir folder;
+  const QString pdf = folder.filePath("p.pdf");
+  const PrintPlan plan(o, d, "a4");
+  REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
+  const QImage first = renderPage(pdf, 2, folder), second = renderPage(pdf, 3, folder);
+  // In the middle of the shared strip of 10 mm: 5 mm inside the right margin of A1, 5 mm inside the left margin of A2.
+  const double half = kTileOverlap / 2, stepY = 297 - 2 * kTileMargin - kTileOverlap;
+  for (double y : {half, half + stepY / 2, half + stepY}) {
+    const int py = static_cast<int>(pixels(kTileMargin + y));
+    const auto cross = [&](const QImage& image, double x) {
+      int count = 0;
+      for (double dx = -3; dx <= 3; dx += 0.5)
+        for (int dy = -2; dy <= 2; ++dy) count += dark(image, static_cast<int>(pixels(x + dx)), py + dy);
+      return count;
+    };
+    CHECK(cross(first, 210 - kTileMargin - half) > 10);
+    CHECK(cross(second, kTileMargin + half) > 10);
+  }
+}
+
+TEST_CASE("the cover prints the cautions of a reduction, what is estimated, and what the sheet found") {
+  const Order o = reducedOrder();
+  const Design d = *recalc(o);
+  for (const std::string paper : {"a4", "letter", "full"}) {
+    const QTemporaryDir folder;
+    const QString pdf = folder.filePath("p.pdf");
+    REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(o, d, paper), o.title));
+    QString text = QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).simplified();
+    INFO(text.toStdString());
+    for (const char* wanted : {"7.1 % less, firm", "no medical advice", "pregnancy", "open it fast", "Loosen at once", "Estimated, not taken", "high hip", "Balance sheet", "100 mm", "4 in", "Plain bodice"}) CHECK(text.contains(wanted));
+  }
+  Order plain = plainOrder();
+  const Design unreduced = *recalc(plain);
+  const QTemporaryDir folder;
+  const QString pdf = folder.filePath("p.pdf");
+  REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(plain, unreduced, "a4"), plain.title));
+  CHECK_FALSE(QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).contains("pregnancy"));
+}
+
+TEST_CASE("the SVG is at true size by its own viewBox") {
+  const Order o = plainOrder();
+  const Design d = *recalc(o);
+  const QByteArray svg = QByteArray::fromStdString(patternSvg(o, d));
+  QSvgRenderer reader(svg);
+  REQUIRE(reader.isValid());
+  const auto size = QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\" viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"").match(QString::fromUtf8(svg));
+  REQUIRE(size.hasMatch());
+  CHECK(size.captured(1) == size.captured(3));  // one user unit is one millimetre
+  CHECK(size.captured(2) == size.captured(4));
+  CHECK(reader.viewBoxF().width() == Approx(size.captured(3).toDouble()));
+  // The fold of the centre front, as Qt reads it, is as long as the piece's.
+  const double fold = d.pattern.pieces[0].edge("fold").path.length();
+  constexpr double kStroke = 0.3;  // counts in Qt's bounds
+  CHECK(reader.boundsOnElement("front-1.fold").height() - kStroke == Approx(fold).margin(0.01));
+  for (const char* layer : {"cut", "sewn", "fold", "levels", "notches", "grain", "labels", "test-squares"}) CHECK(reader.elementExists(layer));
+}

@@ -1,0 +1,37 @@
+// tests/support/bodies.h
+//
+// Bodies and orders for the tests: hand-made ones, every real one of data/bodies, and seeded random ones.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "order/order.h"
+#include "recalc/recalc.h"
+
+namespace armure::testing {
+
+// Measures in inches, as pairs of id and value.
+MeasureSet inInches(const std::vector<std::pair<std::string, double>>& measures);
+
+// A plain figure with round numbers: bust 36, upper bust 33, underbust 30, waist 28, high hip 35, hip 38; heights bust
+// 10 1/2, underbust 13 1/2, waist 17 1/2, back waist 16; span 7 1/4, shoulder width 15.
+MeasureSet plainFigure();
+Order plainOrder();
+
+struct RealBody {
+  double upperBust, waist, highHip, hip, stature, biacromial;  // mm
+};
+std::vector<RealBody> realBodies();
+
+// Draft measures of a real body with the bust `cup` mm over the upper bust.
+MeasureSet measuresOf(const RealBody& body, double cup);
+
+// `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random styles, schools and choices. The same
+// seed gives the same orders.
+std::vector<Order> randomOrders(size_t count, unsigned seed);
+
+std::string readText(const std::string& path);
+std::string sourceDir();
+
+}  // namespace armure::testing
