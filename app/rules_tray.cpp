@@ -42,8 +42,8 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent) : QWid
   auto* heading = new QLabel(stageName(stage));
   heading->setObjectName("heading");
   column_->addWidget(heading);
-  if (stage == Stage::Block) addPresets("school", "School", schoolTable(), &Order::school, &OrderSession::setSchool);
-  if (stage == Stage::Lines) addPresets("style", "Style", styleTable(), &Order::style, &OrderSession::setStyle);
+  if (stage == Stage::Block) addPresets("school", "School", schoolTable(), &Order::school, [this](const std::string& id) { session_.setSchool(id); });
+  if (stage == Stage::Lines) addPresets("style", "Style", styleTable(), &Order::style, [this](const std::string& id) { session_.setStyle(id); });
   std::string_view group;
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.stage != stageName(stage)) continue;
@@ -60,7 +60,7 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent) : QWid
   refresh();
 }
 
-void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, void (OrderSession::*choose)(std::string_view)) {
+void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, std::function<void(const std::string&)> choose) {
   auto* title = new QLabel(label);
   title->setObjectName("group");
   column_->addSpacing(4);
@@ -72,7 +72,7 @@ void RulesTray::addPresets(const QString& name, const QString& label, std::span<
     box->addItem(q(p.name), q(p.id));
     box->setItemData(box->count() - 1, q(p.description), Qt::ToolTipRole);
   }
-  connect(box, &QComboBox::activated, this, [this, box, choose] { (session_.*choose)(box->currentData().toString().toStdString()); });
+  connect(box, &QComboBox::activated, this, [box, choose = std::move(choose)] { choose(box->currentData().toString().toStdString()); });
   column_->addWidget(box);
   presets_.emplace_back(box, member);
 }

@@ -6,6 +6,7 @@
 
 #include <QComboBox>
 #include <QVBoxLayout>
+#include <functional>
 #include <map>
 #include <string>
 
@@ -23,7 +24,7 @@ class RulesTray : public QWidget {
 
  private:
   void addRule(const RuleInfo& rule);
-  void addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, void (OrderSession::*choose)(std::string_view));
+  void addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, std::function<void(const std::string&)> choose);
   void refresh();
 
   OrderSession& session_;
