@@ -1,15 +1,15 @@
 #include "app/autosave.h"
 
 #include <fmt/format.h>
-#include <signal.h>
 #include <unistd.h>
 
 #include <QDateTime>
 #include <QDir>
 #include <QFile>
 #include <algorithm>
-#include <cerrno>
+#include <fstream>
 #include <nlohmann/json.hpp>
+#include <sstream>
 
 #include "io/atomic_file.h"
 
@@ -18,7 +18,18 @@ namespace {
 
 constexpr int kPauseMs = 700;
 
-bool isRunning(pid_t pid) { return ::kill(pid, 0) == 0 || errno == EPERM; }
+// When a process started, in clock ticks since boot (field 22 of /proc/PID/stat); empty when there is no such process. With
+// it a number that has been given to another process is not taken for the run that wrote a file.
+std::string startOf(pid_t pid) {
+  std::ifstream in(fmt::format("/proc/{}/stat", pid));
+  std::string text((std::istreambuf_iterator<char>(in)), std::istreambuf_iterator<char>());
+  const size_t name = text.rfind(')');  // the name may hold anything
+  if (name == std::string::npos) return {};
+  std::istringstream fields(text.substr(name + 1));
+  std::string field;
+  for (int i = 3; i <= 22; ++i) fields >> field;
+  return field;
+}
 
 }  // namespace
 
@@ -48,11 +59,14 @@ void Autosave::writeNow() {
     return;
   }
   const nlohmann::ordered_json kept{{"pid", ::getpid()},
+                                    {"started", startOf(::getpid())},
                                     {"path", session_.path()},
                                     {"time", QDateTime::currentDateTime().toString("d MMMM, hh:mm").toStdString()},
                                     {"title", session_.order().title},
                                     {"order", orderText(session_.asFile())}};
-  if (const auto problem = writeFileAtomically(file(), kept.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace))) emit failed(QString::fromStdString(problem->text()));
+  if (const auto problem =
+          writeFileAtomically(file(), kept.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace)))
+    emit failed(QString::fromStdString(problem->text()));
 }
 
 std::vector<Recovered> Autosave::leftBehind() {
@@ -63,8 +77,10 @@ std::vector<Recovered> Autosave::leftBehind() {
     if (!text.ok()) continue;
     const auto kept = nlohmann::ordered_json::parse(*text, nullptr, false);
     if (!kept.is_object() || !kept.contains("order") || !kept["order"].is_string()) continue;
-    const auto string = [&](const char* key) { return kept.contains(key) && kept[key].is_string() ? kept[key].get<std::string>() : std::string(); };
-    if (kept.contains("pid") && kept["pid"].is_number_integer() && isRunning(kept["pid"].get<pid_t>())) continue;
+    const auto string = [&](const char* key) {
+      return kept.contains(key) && kept[key].is_string() ? kept[key].get<std::string>() : std::string();
+    };
+    if (kept.contains("pid") && kept["pid"].is_number_integer() && startOf(kept["pid"].get<pid_t>()) == string("started")) continue;
     found.push_back({info.filePath().toStdString(), string("path"), string("time"), string("title"), string("order")});
   }
   return found;

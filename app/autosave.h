@@ -14,11 +14,11 @@
 namespace armure {
 
 struct Recovered {
-  std::string file;   // the autosave file
-  std::string path;   // the order file it belongs to; empty for an order never saved
-  std::string time;   // when it was kept, local time
+  std::string file;  // the autosave file
+  std::string path;  // the order file it belongs to; empty for an order never saved
+  std::string time;  // when it was kept, local time
   std::string title;
-  std::string text;   // the order
+  std::string text;  // the order
 };
 
 class Autosave : public QObject {

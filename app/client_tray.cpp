@@ -36,9 +36,13 @@ ClientTray::ClientTray(OrderSession& session, QWidget* parent) : QWidget(parent)
   textField("title", "Order", &Order::title);
   textField("client", "Client", &Order::client);
   textField("date", "Measured on", &Order::date);
-  addMeasures("Girths, from the top down", {id::kUpperBust, id::kBust, id::kUnderbust, id::kWaist, id::kHighHip, id::kHip});
-  addMeasures("Heights, down from the shoulder", {id::kShoulderToChest, id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist, id::kBackWaistLength, id::kWaistToHighHip, id::kWaistToHip});
-  addMeasures("Spans and arcs", {id::kBustSpan, id::kShoulderWidth, id::kFrontBustArc, id::kFrontUnderbustArc, id::kArmhole, id::kCupDown});
+  addMeasures("Girths, from the top down",
+              {id::kUpperBust, id::kBust, id::kUnderbust, id::kWaist, id::kHighHip, id::kHip});
+  addMeasures("Heights, down from the shoulder",
+              {id::kShoulderToChest, id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist,
+               id::kBackWaistLength, id::kWaistToHighHip, id::kWaistToHip});
+  addMeasures("Spans and arcs", {id::kBustSpan, id::kShoulderWidth, id::kFrontBustArc, id::kFrontUnderbustArc,
+                                 id::kArmhole, id::kCupDown});
   addMeasures("The figure", {id::kStature});
   auto* notes = new QLabel("Notes");
   notes->setObjectName("group");
@@ -64,7 +68,9 @@ QLineEdit* ClientTray::textField(const QString& name, const QString& label, std:
   }
   line->addWidget(field, 1);
   static_cast<QVBoxLayout*>(layout_)->addWidget(row);
-  connect(field, &QLineEdit::textEdited, this, [this, member, name](const QString& text) { session_.setText(member, text.toStdString(), name.toStdString()); });
+  connect(field, &QLineEdit::textEdited, this, [this, member, name](const QString& text) {
+    session_.setText(member, text.toStdString(), name.toStdString());
+  });
   connect(field, &QLineEdit::editingFinished, this, [this] { session_.settle(); });
   texts_.emplace_back(field, member);
   return field;
@@ -78,7 +84,8 @@ void ClientTray::addMeasures(const QString& group, const std::vector<std::string
   column->addWidget(title);
   for (std::string_view measure : ids) {
     const MeasureInfo& info = *findMeasure(measure);
-    auto* row = new ValueRow(q(measure), q(info.name), q(info.how), [this, measure](const std::string& text) { return session_.setMeasure(measure, text); });
+    auto* row = new ValueRow(q(measure), q(info.name), q(info.how),
+                             [this, measure](const std::string& text) { return session_.setMeasure(measure, text); });
     connect(row, &ValueRow::entered, this, [this, measure] { session_.select(selectionFor(measure)); });
     connect(row, &ValueRow::left, this, [this] { session_.settle(); });
     column->addWidget(row);
@@ -93,7 +100,8 @@ QString ClientTray::typedText(const TakenMeasure& m, const std::string&) const {
   if (space != std::string::npos) {
     const auto own = parseUnit(m.typed.substr(space + 1));
     const auto mm = parseLength(m.typed, unit);
-    if (own.ok() && own.value() == unit && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6) return QString::fromStdString(m.typed.substr(0, space));
+    if (own.ok() && own.value() == unit && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6)
+      return QString::fromStdString(m.typed.substr(0, space));
     if (own.ok() && own.value() != unit) return QString::fromStdString(formatLength(m.mm, {unit, 16}));
   }
   return QString::fromStdString(m.typed.empty() ? formatLength(m.mm, {unit, 16}) : m.typed);
@@ -108,7 +116,8 @@ void ClientTray::refresh() {
     const auto taken = order.measures.all().find(measure);
     QString placeholder = findMeasure(measure)->need == Need::Required ? "needed" : "";
     if (design && design->body.has(measure) && design->body.fact(measure).source == Source::Estimated)
-      placeholder = QStringLiteral("about ") + QString::fromStdString(formatLength(design->body.mm(measure), order.units));
+      placeholder =
+          QStringLiteral("about ") + QString::fromStdString(formatLength(design->body.mm(measure), order.units));
     row->show(taken == order.measures.all().end() ? QString() : typedText(taken->second, measure), placeholder, false);
     QString question;
     if (design)

@@ -28,7 +28,9 @@ void MainWindow::newOrder() {
 }
 
 void MainWindow::askOpen() {
-  const QString path = QFileDialog::getOpenFileName(this, "Open an order", QFileInfo(QString::fromStdString(session_.path())).path(), "Orders (*.armure);;All files (*)");
+  const QString path =
+      QFileDialog::getOpenFileName(this, "Open an order", QFileInfo(QString::fromStdString(session_.path())).path(),
+                                   "Orders (*.armure);;All files (*)");
   if (!path.isEmpty()) openFile(path);
 }
 
@@ -47,7 +49,10 @@ void MainWindow::save() {
 }
 
 QString MainWindow::askTarget(const QString& what, const QString& suffix) {
-  const QString beside = session_.path().empty() ? QString::fromStdString(session_.order().title) : QFileInfo(QString::fromStdString(session_.path())).path() + "/" + QFileInfo(QString::fromStdString(session_.path())).completeBaseName();
+  const QString beside = session_.path().empty()
+                             ? QString::fromStdString(session_.order().title)
+                             : QFileInfo(QString::fromStdString(session_.path())).path() + "/" +
+                                   QFileInfo(QString::fromStdString(session_.path())).completeBaseName();
   QString path = QFileDialog::getSaveFileName(this, what, beside + suffix, QString("*%1").arg(suffix));
   if (!path.isEmpty() && QFileInfo(path).suffix().isEmpty()) path += suffix;
   return path;
@@ -66,7 +71,8 @@ namespace {
 // Writes what `make` gives for the present design; explains why not when there is none.
 template <typename Make>
 std::optional<Problem> writeDesign(const OrderSession& session, const QString& path, const Make& make) {
-  if (!session.design() || session.problem()) return session.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"});
+  if (!session.design() || session.problem())
+    return session.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"});
   return writeFileAtomically(path.toStdString(), make(session.order(), *session.design()));
 }
 
@@ -89,7 +95,9 @@ void MainWindow::exportPieces() {
 void MainWindow::exportPdf() {
   const QString path = askTarget("Pattern as PDF", ".pdf");
   if (path.isEmpty()) return;
-  const auto problem = writeDesign(session_, path, [this](const Order& order, const Design& design) { return pdfBytes(PrintPlan(order, design, session_.rule("paper.size").option), order.title); });
+  const auto problem = writeDesign(session_, path, [this](const Order& order, const Design& design) {
+    return pdfBytes(PrintPlan(order, design, session_.rule("paper.size").option), order.title);
+  });
   showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
@@ -97,20 +105,24 @@ void MainWindow::exportMeasures() {
   const QString path = askTarget("Measures as CSV", ".csv");
   if (path.isEmpty()) return;
   const Order& order = session_.order();
-  const auto problem = writeFileAtomically(path.toStdString(), writeMeasurements(order.measures, order.client, order.date));
+  const auto problem =
+      writeFileAtomically(path.toStdString(), writeMeasurements(order.measures, order.client, order.date));
   showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
 void MainWindow::print() {
-  if (!session_.design() || session_.problem()) return showProblem(session_.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"}));
+  if (!session_.design() || session_.problem())
+    return showProblem(session_.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"}));
   const PrintPlan plan(session_.order(), *session_.design(), session_.rule("paper.size").option);
   QPrinter printer(QPrinter::HighResolution);
-  printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter), QPageLayout::Portrait, QMarginsF()));
+  printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),
+                                    QPageLayout::Portrait, QMarginsF()));
   printer.setFullPage(true);
   QPrintDialog dialog(&printer, this);
   if (dialog.exec() != QDialog::Accepted) return;
   QPainter painter;
-  if (!painter.begin(&printer)) return showMessage("The printer could not be started; choose another one, or write a PDF.");
+  if (!painter.begin(&printer))
+    return showMessage("The printer could not be started; choose another one, or write a PDF.");
   for (int page = 0; page < plan.pages(); ++page) {
     if (page > 0) printer.newPage();
     painter.save();

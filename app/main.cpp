@@ -2,8 +2,8 @@
 //
 // armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|lines|prepare] [--view block|apart|taped]]
 //
-// --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves the
-// documentation and machines without a display.
+// --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves
+// the documentation and machines without a display.
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
@@ -29,7 +29,8 @@ QString demoFolder() {
 void arrange(armure::MainWindow& window, const QString& stage, const QString& view) {
   using namespace armure;
   for (int i = 0; i < kStages; ++i)
-    if (stage.compare(stageName(static_cast<Stage>(i)), Qt::CaseInsensitive) == 0) window.stages().setStage(static_cast<Stage>(i));
+    if (stage.compare(stageName(static_cast<Stage>(i)), Qt::CaseInsensitive) == 0)
+      window.stages().setStage(static_cast<Stage>(i));
   if (view == "block") window.table().setMode(TableMode::OnTheBlock);
   if (view == "apart") window.table().setMode(TableMode::Apart);
   if (view == "taped") window.table().setMode(TableMode::Taped);
@@ -49,7 +50,9 @@ int main(int argc, char** argv) {
   parser.addHelpOption();
   parser.addPositionalArgument("file", "an order to open", "[file]");
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
-  const QCommandLineOption picture("picture", "save a picture of the window and end", "file"), stage("stage", "stage to show", "stage"), view("view", "block, apart or taped", "view"), select("select", "key of the working to show", "key");
+  const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
+      stage("stage", "stage to show", "stage"), view("view", "block, apart or taped", "view"),
+      select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});
   parser.process(app);
 
@@ -68,7 +71,9 @@ int main(int argc, char** argv) {
   if (parser.isSet(picture)) {
     QTimer::singleShot(400, &app, [&] {
       const bool done = window.grab().save(parser.value(picture));
-      if (!done) std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n", qPrintable(parser.value(picture)));
+      if (!done)
+        std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n",
+                     qPrintable(parser.value(picture)));
       QApplication::exit(done ? 0 : 2);
     });
   }

@@ -1,10 +1,12 @@
 #include "app/main_window.h"
 
 #include <QButtonGroup>
-#include <QDir>
 #include <QCloseEvent>
+#include <QDir>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
 #include <QMenu>
 #include <QScrollArea>
 #include <QShortcut>
@@ -59,6 +61,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   connect(sheet_, &SheetPanel::rowChosen, this, [this] {
     if (table_->mode() == TableMode::OnTheBlock) table_->setMode(TableMode::Apart);
   });
+  for (QLineEdit* field : findChildren<QLineEdit*>()) field->installEventFilter(this);
   setDark(false);
   showStage(Stage::Client);
   refresh();
@@ -67,7 +70,8 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
 // The panels speak to the session while they go, so they go first.
 MainWindow::~MainWindow() { delete takeCentralWidget(); }
 
-QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)()) {
+QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint,
+                                     void (MainWindow::*slot)()) {
   auto* button = new QPushButton(text);
   button->setObjectName("plain");
   button->setAccessibleName(name);
@@ -185,7 +189,8 @@ QWidget* MainWindow::makeTableArea() {
   overlay->setAlignment(Qt::AlignTop | Qt::AlignRight);
   overlay->setSpacing(4);
   auto* group = new QButtonGroup(this);
-  const std::pair<const char*, TableMode> modes[] = {{"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
+  const std::pair<const char*, TableMode> modes[] = {
+      {"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
   for (const auto& [text, mode] : modes) {
     auto* pill = new QPushButton(text);
     pill->setObjectName("pill");
@@ -197,7 +202,8 @@ QWidget* MainWindow::makeTableArea() {
     connect(pill, &QPushButton::clicked, this, [this, m = mode] { table_->setMode(m); });
   }
   pills_.front()->setChecked(true);
-  connect(table_, &TableView::modeChanged, this, [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
+  connect(table_, &TableView::modeChanged, this,
+          [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
   return table_;
 }
 
@@ -236,7 +242,9 @@ QWidget* MainWindow::makeFooter() {
 }
 
 void MainWindow::makeShortcuts() {
-  const auto key = [this](const QKeySequence& keys, auto&& action) { connect(new QShortcut(keys, this), &QShortcut::activated, this, action); };
+  const auto key = [this](const QKeySequence& keys, auto&& action) {
+    connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+  };
   key(QKeySequence::New, [this] { newOrder(); });
   key(QKeySequence::Open, [this] { askOpen(); });
   key(QKeySequence::Save, [this] { save(); });
@@ -248,8 +256,11 @@ void MainWindow::makeShortcuts() {
   key(Qt::Key_D, [this] { toggleDark(); });
   key(Qt::Key_B, [this] { sheet_->list()->setFocus(); });
   key(Qt::Key_T, [this] { table_->setFocus(); });
-  for (int i = 0; i < kStages; ++i) key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { stages_->setStage(static_cast<Stage>(i)); });
-  for (int i = 0; i < 3; ++i) key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+  for (int i = 0; i < kStages; ++i)
+    key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
+        [this, i] { stages_->setStage(static_cast<Stage>(i)); });
+  for (int i = 0; i < 3; ++i)
+    key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
 }
 
 void MainWindow::showStage(Stage stage) {
@@ -281,13 +292,19 @@ void MainWindow::refresh() {
   if (!order.client.empty()) under << QString::fromStdString(order.client);
   if (!order.date.empty()) under << "measured " + QString::fromStdString(order.date);
   subtitle_->setText(under.join(QStringLiteral(" · ")));
-  units_->setText(order.units.unit == Unit::Inch ? (order.units.inchFraction == 16 ? QStringLiteral("in ¹⁄₁₆") : QStringLiteral("in ⅛")) : QStringLiteral("cm"));
+  units_->setText(order.units.unit == Unit::Inch
+                      ? (order.units.inchFraction == 16 ? QStringLiteral("in ¹⁄₁₆") : QStringLiteral("in ⅛"))
+                      : QStringLiteral("cm"));
   undo_->setEnabled(session_.canUndo());
   redo_->setEnabled(session_.canRedo());
-  undo_->setToolTip(session_.canUndo() ? "Take back: " + QString::fromStdString(session_.undoName()) : QString("Nothing to take back"));
-  redo_->setToolTip(session_.canRedo() ? "Do again: " + QString::fromStdString(session_.redoName()) : QString("Nothing to do again"));
+  undo_->setToolTip(session_.canUndo() ? "Take back: " + QString::fromStdString(session_.undoName())
+                                       : QString("Nothing to take back"));
+  redo_->setToolTip(session_.canRedo() ? "Do again: " + QString::fromStdString(session_.redoName())
+                                       : QString("Nothing to do again"));
 
-  const QString file = session_.path().empty() ? QString("not saved yet") : (session_.isSaved() ? "saved in " : "changed since saved in ") + QFileInfo(QString::fromStdString(session_.path())).fileName();
+  const QString file = session_.path().empty() ? QString("not saved yet")
+                                               : (session_.isSaved() ? "saved in " : "changed since saved in ") +
+                                                     QFileInfo(QString::fromStdString(session_.path())).fileName();
   const QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.pieces.size()) : QString();
   saved_->setText(file + pieces + QStringLiteral(" · 1 : %1").arg(table_->scaleDenominator(), 0, 'f', 1));
   int estimated = 0;
@@ -296,7 +313,9 @@ void MainWindow::refresh() {
     for (const Fact& f : design->body.facts()) estimated += f.source == Source::Estimated ? 1 : 0;
     failing = design->sheet.failing();
   }
-  facts_->setText(estimated > 0 ? (estimated == 1 ? QString("1 measure estimated") : QString("%1 measures estimated").arg(estimated)) : QString());
+  facts_->setText(estimated > 0 ? (estimated == 1 ? QString("1 measure estimated")
+                                                  : QString("%1 measures estimated").arg(estimated))
+                                : QString());
   attention_->setText(design ? QString("%1 to look at").arg(failing) : QString());
   stages_->setAttention(Stage::Client, session_.problem().has_value() || (design && !design->questions.empty()));
   stages_->setAttention(Stage::Prepare, failing > 0);
@@ -304,7 +323,9 @@ void MainWindow::refresh() {
   QStringList messages;
   if (!message_.isEmpty()) messages << message_;
   const bool empty = order.measures.all().empty();
-  if (session_.problem() && !empty) messages << QString::fromStdString(session_.problem()->text()) + (design ? ". The pattern below is the last one that could be drafted." : "");
+  if (session_.problem() && !empty)
+    messages << QString::fromStdString(session_.problem()->text()) +
+                    (design ? ". The pattern below is the last one that could be drafted." : "");
   for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
   bandYes_->setVisible(!offered_.empty());
   bandNo_->setVisible(!offered_.empty() || !message_.isEmpty());
@@ -327,7 +348,8 @@ void MainWindow::fillShelf() {
   menu->addAction("Save as …", this, &MainWindow::askSaveAs);
   if (session_.path().empty()) return;
   menu->addSeparator();
-  for (const QFileInfo& info : QFileInfo(QString::fromStdString(session_.path())).dir().entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
+  for (const QFileInfo& info :
+       QFileInfo(QString::fromStdString(session_.path())).dir().entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
     menu->addAction(info.completeBaseName(), this, [this, path = info.filePath()] { openFile(path); });
 }
 
@@ -355,6 +377,18 @@ void MainWindow::dismissOffered() {
   offered_.clear();  // what was left stays on the disk and is offered again at the next start
   message_.clear();
   refresh();
+}
+
+// Undo belongs to the order, also while a field is being typed in: its own undo would end where the field was entered.
+bool MainWindow::eventFilter(QObject* object, QEvent* event) {
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo)) {
+      event->ignore();
+      return true;
+    }
+  }
+  return QMainWindow::eventFilter(object, event);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -1,7 +1,7 @@
 // app/main_window.h
 //
-// The window: stages on top, the tray of the stage on the left, the table in the middle, workings and balance sheet on the
-// right. It only puts the parts together; what they show and change is in OrderSession.
+// The window: stages on top, the tray of the stage on the left, the table in the middle, workings and balance sheet on
+// the right. It only puts the parts together; what they show and change is in OrderSession.
 #pragma once
 
 #include <QLabel>
@@ -36,6 +36,7 @@ class MainWindow : public QMainWindow {
 
  protected:
   void closeEvent(QCloseEvent* event) override;
+  bool eventFilter(QObject* object, QEvent* event) override;
 
  private:
   QWidget* makeHeader();

@@ -11,7 +11,8 @@ OrderSession::OrderSession(QObject* parent) : QObject(parent), history_(Order{})
 
 RuleValue OrderSession::rule(std::string_view key) const {
   if (design_ && !problem_) return design_->rules.value(key);
-  return Rules(order().choices, order().style, order().school, design_ ? figureOf(design_->body) : Figure::Medium).value(key);
+  return Rules(order().choices, order().style, order().school, design_ ? figureOf(design_->body) : Figure::Medium)
+      .value(key);
 }
 
 std::optional<Problem> OrderSession::setMeasure(std::string_view measure, std::string_view text) {
@@ -30,8 +31,11 @@ std::optional<Problem> OrderSession::setMeasure(std::string_view measure, std::s
   const auto kept = next.measures.all().find(measure);
   const std::string note = kept == next.measures.all().end() ? std::string() : kept->second.note;
   const Result<double> otherUnit = parseLength(text, Unit::Millimetre);
-  const bool hasOwnUnit = otherUnit.ok() && otherUnit.value() == mm.value() && next.units.unit != Unit::Millimetre && mm.value() != 0;
-  const std::string typed = isWeight ? fmt::format("{} kg", text) : hasOwnUnit ? std::string(text) : fmt::format("{} {}", text, unitSymbol(next.units.unit));
+  const bool hasOwnUnit =
+      otherUnit.ok() && otherUnit.value() == mm.value() && next.units.unit != Unit::Millimetre && mm.value() != 0;
+  const std::string typed = isWeight     ? fmt::format("{} kg", text)
+                            : hasOwnUnit ? std::string(text)
+                                         : fmt::format("{} {}", text, unitSymbol(next.units.unit));
   next.measures.set(measure, {mm.value(), typed, note});
   record(std::move(next), name, mergeKey);
   return std::nullopt;

@@ -1,7 +1,7 @@
 // app/order_session.h
 //
-// What the window works on: one order with its history, its file, and everything that follows from it. No widgets; every
-// change goes through here, is recorded for undo, and is followed at once by a new design.
+// What the window works on: one order with its history, its file, and everything that follows from it. No widgets;
+// every change goes through here, is recorded for undo, and is followed at once by a new design.
 #pragma once
 
 #include <QObject>
@@ -69,7 +69,7 @@ class OrderSession : public QObject {
   void select(Selection selection);
 
  signals:
-  void changed();           // order, design or file state
+  void changed();  // order, design or file state
   void selectionChanged();
 
  private:

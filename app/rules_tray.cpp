@@ -35,15 +35,19 @@ std::string levelFor(std::string_view key) {
 
 }  // namespace
 
-RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent) : QWidget(parent), session_(session), column_(new QVBoxLayout(this)) {
+RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
+    : QWidget(parent), session_(session), column_(new QVBoxLayout(this)) {
   setObjectName("trayInside");
   column_->setContentsMargins(16, 14, 14, 14);
   column_->setSpacing(3);
   auto* heading = new QLabel(stageName(stage));
   heading->setObjectName("heading");
   column_->addWidget(heading);
-  if (stage == Stage::Block) addPresets("school", "School", schoolTable(), &Order::school, [this](const std::string& id) { session_.setSchool(id); });
-  if (stage == Stage::Lines) addPresets("style", "Style", styleTable(), &Order::style, [this](const std::string& id) { session_.setStyle(id); });
+  if (stage == Stage::Block)
+    addPresets("school", "School", schoolTable(), &Order::school,
+               [this](const std::string& id) { session_.setSchool(id); });
+  if (stage == Stage::Lines)
+    addPresets("style", "Style", styleTable(), &Order::style, [this](const std::string& id) { session_.setStyle(id); });
   std::string_view group;
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.stage != stageName(stage)) continue;
@@ -60,7 +64,8 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent) : QWid
   refresh();
 }
 
-void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, std::function<void(const std::string&)> choose) {
+void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
+                           std::string Order::*member, std::function<void(const std::string&)> choose) {
   auto* title = new QLabel(label);
   title->setObjectName("group");
   column_->addSpacing(4);
@@ -72,7 +77,8 @@ void RulesTray::addPresets(const QString& name, const QString& label, std::span<
     box->addItem(q(p.name), q(p.id));
     box->setItemData(box->count() - 1, q(p.description), Qt::ToolTipRole);
   }
-  connect(box, &QComboBox::activated, this, [box, choose = std::move(choose)] { choose(box->currentData().toString().toStdString()); });
+  connect(box, &QComboBox::activated, this,
+          [box, choose = std::move(choose)] { choose(box->currentData().toString().toStdString()); });
   column_->addWidget(box);
   presets_.emplace_back(box, member);
 }
@@ -105,8 +111,10 @@ void RulesTray::addRule(const RuleInfo& rule) {
     options_[key] = {row, box};
     return;
   }
-  auto* row = new ValueRow(q(key), q(rule.label), q(rule.reason), [this, key](const std::string& text) { return session_.setChoice(key, text); });
-  connect(row, &ValueRow::entered, this, [this, key] { session_.select({.working = workingFor(key), .level = levelFor(key)}); });
+  auto* row = new ValueRow(q(key), q(rule.label), q(rule.reason),
+                           [this, key](const std::string& text) { return session_.setChoice(key, text); });
+  connect(row, &ValueRow::entered, this,
+          [this, key] { session_.select({.working = workingFor(key), .level = levelFor(key)}); });
   connect(row, &ValueRow::left, this, [this] { session_.settle(); });
   column_->addWidget(row);
   values_[key] = row;
@@ -127,13 +135,17 @@ void RulesTray::refresh() {
     v->second->setVisible(counts);
     const auto chosen = order.choices.find(key);
     const RuleValue value = session_.rule(key);
-    const auto shown = [&](double number) { return QString::fromStdString(rule.kind == RuleKind::Share ? QString::number(number, 'g', 4).toStdString() : formatLength(number, {order.units.unit, 16})); };
+    const auto shown = [&](double number) {
+      return QString::fromStdString(rule.kind == RuleKind::Share ? QString::number(number, 'g', 4).toStdString()
+                                                                 : formatLength(number, {order.units.unit, 16}));
+    };
     QString placeholder = shown(value.number);
     if (rule.fromMeasures && session_.design() && !session_.problem()) {
       const Working* w = session_.design()->working(workingFor(key));
       if (w) placeholder = shown(w->result);
     }
-    v->second->show(chosen == order.choices.end() ? QString() : shown(value.number), placeholder, chosen != order.choices.end());
+    v->second->show(chosen == order.choices.end() ? QString() : shown(value.number), placeholder,
+                    chosen != order.choices.end());
   }
 }
 

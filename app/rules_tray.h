@@ -24,7 +24,8 @@ class RulesTray : public QWidget {
 
  private:
   void addRule(const RuleInfo& rule);
-  void addPresets(const QString& name, const QString& label, std::span<const Preset> presets, std::string Order::*member, std::function<void(const std::string&)> choose);
+  void addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
+                  std::string Order::*member, std::function<void(const std::string&)> choose);
   void refresh();
 
   OrderSession& session_;

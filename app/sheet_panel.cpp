@@ -8,7 +8,8 @@ namespace armure {
 // Paints one row: a bar and a mark for the result, subject and detail, the amount on the right.
 class SheetPanel::RowPainter : public QStyledItemDelegate {
  public:
-  RowPainter(const OrderSession& session, QObject* parent) : QStyledItemDelegate(parent), session_(session), theme_(&lightTheme()) {}
+  RowPainter(const OrderSession& session, QObject* parent)
+      : QStyledItemDelegate(parent), session_(session), theme_(&lightTheme()) {}
   void setTheme(const Theme& theme) { theme_ = &theme; }
 
   QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
@@ -36,14 +37,17 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     p->setPen(fails ? theme_->attention : theme_->secondInk);
     p->drawText(inside, Qt::AlignRight | (fails ? Qt::AlignVCenter : Qt::AlignVCenter), amount);
     const int room = inside.width() - QFontMetrics(p->font()).horizontalAdvance(amount) - 10;
-    const auto text = [&](const QRect& where, const QString& s) { p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(s, Qt::ElideRight, room)); };
+    const auto text = [&](const QRect& where, const QString& s) {
+      p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(s, Qt::ElideRight, room));
+    };
     const QString subject = QString::fromStdString(r->subject);
     p->setPen(theme_->ink);
     if (fails) {
       text(QRect(inside.left(), inside.top(), inside.width(), inside.height() / 2), subject);
       p->setFont(uiFont(TextSize::Small));
       p->setPen(theme_->secondInk);
-      text(QRect(inside.left(), inside.center().y() + 1, inside.width(), inside.height() / 2), QString::fromStdString(r->detail));
+      text(QRect(inside.left(), inside.center().y() + 1, inside.width(), inside.height() / 2),
+           QString::fromStdString(r->detail));
     } else {
       p->setPen(r->note ? theme_->ink : theme_->secondInk);
       text(inside, (r->note ? QStringLiteral("○ ") : QStringLiteral("✓ ")) + subject);
@@ -58,7 +62,10 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     return d && i < d->sheet.rows.size() ? &d->sheet.rows[i] : nullptr;
   }
   QString amountText(const CheckRow& r) const {
-    if (r.note) return r.amount > 0 ? QStringLiteral("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units)) : QString();
+    if (r.note)
+      return r.amount > 0
+                 ? QStringLiteral("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units))
+                 : QString();
     if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
     if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
     if (r.pass && r.amount < 0.05) return {};
@@ -68,7 +75,12 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
   const Theme* theme_;
 };
 
-SheetPanel::SheetPanel(OrderSession& session, QWidget* parent) : QWidget(parent), session_(session), summary_(new QLabel), list_(new QListWidget), painter_(new RowPainter(session, this)) {
+SheetPanel::SheetPanel(OrderSession& session, QWidget* parent)
+    : QWidget(parent),
+      session_(session),
+      summary_(new QLabel),
+      list_(new QListWidget),
+      painter_(new RowPainter(session, this)) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(18, 6, 8, 8);

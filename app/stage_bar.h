@@ -1,7 +1,7 @@
 // app/stage_bar.h
 //
-// The stages of the work, standing on a measuring tape. One can go to any of them at any time; a dot marks a stage where
-// something needs a look.
+// The stages of the work, standing on a measuring tape. One can go to any of them at any time; a dot marks a stage
+// where something needs a look.
 #pragma once
 
 #include <QWidget>

@@ -40,9 +40,18 @@ QString themeStyleSheet(const Theme& t) {
     QToolTip { background: @tape; color: @ink; border: 1px solid @hairline; padding: 3px; }
     QSplitter::handle { background: @hairline; }
   )";
-  const std::pair<const char*, QColor> roles[] = {{"@panelLight", t.panelLight}, {"@panel", t.panel},         {"@paper", t.paper},   {"@linen", t.linen},
-                                                  {"@ink", t.ink},               {"@second", t.secondInk},    {"@hairline", t.hairline}, {"@working", t.working},
-                                                  {"@onWorking", t.onWorking},   {"@attentionGround", t.attentionGround}, {"@attention", t.attention}, {"@tape", t.tape}};
+  const std::pair<const char*, QColor> roles[] = {{"@panelLight", t.panelLight},
+                                                  {"@panel", t.panel},
+                                                  {"@paper", t.paper},
+                                                  {"@linen", t.linen},
+                                                  {"@ink", t.ink},
+                                                  {"@second", t.secondInk},
+                                                  {"@hairline", t.hairline},
+                                                  {"@working", t.working},
+                                                  {"@onWorking", t.onWorking},
+                                                  {"@attentionGround", t.attentionGround},
+                                                  {"@attention", t.attention},
+                                                  {"@tape", t.tape}};
   // Longer names first, so that @panel does not eat @panelLight.
   for (const char* first : {"@panelLight", "@attentionGround", "@onWorking"})
     for (const auto& [role, color] : roles)

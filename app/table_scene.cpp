@@ -55,7 +55,9 @@ class SceneMaker {
   }
 
  private:
-  void add(Mark mark, QPainterPath path, Selection target = {}) { scene_.items.push_back({mark, std::move(path), std::move(target)}); }
+  void add(Mark mark, QPainterPath path, Selection target = {}) {
+    scene_.items.push_back({mark, std::move(path), std::move(target)});
+  }
 
   void addLevelLines(double right, double frontWidth) {
     for (const Level& l : block_.levels.all) {
@@ -68,14 +70,17 @@ class SceneMaker {
       path.lineTo(right, l.back);
       add(Mark::LevelLine, path, target);
       const bool crowded = l.id == level::kHighHip && block_.levels.at(level::kHem).front - l.front < 18;
-      scene_.labels.push_back({LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)), QString::fromStdString(l.name).toLower() + (l.estimated ? QStringLiteral(" *") : QString())});
+      scene_.labels.push_back(
+          {LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)),
+           QString::fromStdString(l.name).toLower() + (l.estimated ? QStringLiteral(" *") : QString())});
     }
   }
 
   void addHalf(const HalfBlock& half, const Motion& m, const StyleLine& top, const StyleLine& hem) {
     const bool front = half.id == "front";
     const Boundary centre = front ? kCentreFront : kCentreBack, line = front ? kPrincess : kBackLine;
-    const double sideTop = front ? top.depth[kSideSeam] : top.sideDepthOnBack, sideHem = front ? hem.depth[kSideSeam] : hem.sideDepthOnBack;
+    const double sideTop = front ? top.depth[kSideSeam] : top.sideDepthOnBack,
+                 sideHem = front ? hem.depth[kSideSeam] : hem.sideDepthOnBack;
     const double round = front ? 1 : -1;  // going round from centre front, x falls on the back
 
     const Path toCentre = half.line.toCentre.betweenDepths(top.depth[line], hem.depth[line]);
@@ -86,11 +91,14 @@ class SceneMaker {
     add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
     if (front) addDart();
 
-    for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole}) add(Mark::Construction, toQt(*covered, m), {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
+    for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole})
+      add(Mark::Construction, toQt(*covered, m),
+          {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
 
     const Path centreLine = half.centre.betweenDepths(top.depth[centre], hem.depth[centre]);
     add(front ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
-    const Selection lineTarget{.working = half.id + ".underbust.intake", .seam = front ? "princess" : "back-line", .level = "underbust"};
+    const Selection lineTarget{
+        .working = half.id + ".underbust.intake", .seam = front ? "princess" : "back-line", .level = "underbust"};
     add(Mark::Edge, toQt(toCentre, m), lineTarget);
     add(Mark::Edge, toQt(toSide, m), lineTarget);
     const Path side = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
@@ -106,10 +114,14 @@ class SceneMaker {
       const Selection target{.working = isTop ? "girth.top" : "front.hem.side", .level = isTop ? "top" : "hem"};
       const auto stroke = [&](Vec2 a, double slopeA, Vec2 b, double slopeB) {
         const double third = (b.x - a.x) / 3;
-        add(Mark::Edge, toQt(Path(Cubic{a, a + Vec2{third, third * slopeA * round}, b - Vec2{third, third * slopeB * round}, b}), m), target);
+        add(Mark::Edge,
+            toQt(Path(Cubic{a, a + Vec2{third, third * slopeA * round}, b - Vec2{third, third * slopeB * round}, b}),
+                 m),
+            target);
       };
       const Vec2 sidePoint = isTop ? side.start() : sideEnd;
-      stroke(isTop ? centreLine.start() : centreLine.end(), style->slope[centre], isTop ? toCentre.start() : toCentre.end(), style->slope[line]);
+      stroke(isTop ? centreLine.start() : centreLine.end(), style->slope[centre],
+             isTop ? toCentre.start() : toCentre.end(), style->slope[line]);
       stroke(isTop ? toSide.start() : toSide.end(), style->slope[line], sidePoint, style->slope[kSideSeam]);
     }
     addNumbers(half, m, front);
@@ -134,14 +146,21 @@ class SceneMaker {
     const double d = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(a + b) / 2, y})), front ? "1" : "4"});
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(c + d) / 2, y})), front ? "2" : "3"});
-    scene_.labels.push_back({LabelKind::Note, toQt(m.apply({a, y})), front ? "centre front, fold" : block_.openingGap > 0 ? "centre back, lacing" : "centre back, zip", -1.5707963, {front ? 11.0 : 13.0, 0}});
+    scene_.labels.push_back({LabelKind::Note,
+                             toQt(m.apply({a, y})),
+                             front                   ? "centre front, fold"
+                             : block_.openingGap > 0 ? "centre back, lacing"
+                                                     : "centre back, zip",
+                             -1.5707963,
+                             {front ? 11.0 : 13.0, 0}});
   }
 
   void addSideHandles(const HalfBlock& half, const Motion& m, double top, double hem) {
     for (const HalfLevel& l : half.levels) {
       const Level& level = block_.levels.at(l.level);
       if (level.readOff || l.y < top - 1e-6 || l.y > hem + 1e-6) continue;
-      add(Mark::Handle, squareAt(toQt(m.apply({l.side, l.y}))), {.working = half.id + "." + l.level + ".side", .level = l.level});
+      add(Mark::Handle, squareAt(toQt(m.apply({l.side, l.y}))),
+          {.working = half.id + "." + l.level + ".side", .level = l.level});
     }
   }
 
@@ -160,8 +179,11 @@ class SceneMaker {
       add(Mark::CutLine, cut);
       scene_.bounds = scene_.bounds.united(cut.boundingRect());
     }
-    for (const LevelMark& l : p.levels) add(Mark::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))), {.working = "girth." + l.level, .piece = p.id, .level = l.level});
-    for (const Edge& e : p.edges) add(e.role == EdgeRole::Fold ? Mark::Fold : Mark::Edge, toQt(e.path, m), edgeTarget(i, e));
+    for (const LevelMark& l : p.levels)
+      add(Mark::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))),
+          {.working = "girth." + l.level, .piece = p.id, .level = l.level});
+    for (const Edge& e : p.edges)
+      add(e.role == EdgeRole::Fold ? Mark::Fold : Mark::Edge, toQt(e.path, m), edgeTarget(i, e));
     for (const Stroke& s : notchStrokes(p)) add(Mark::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
     const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom), up = unit(top - bottom), across{-up.y, up.x};
     QPainterPath grain = linePath(toQt(bottom), toQt(top));

@@ -1,7 +1,7 @@
 // app/table_scene.h
 //
-// What lies on the table, in millimetres: lines, fills and labels with what each one stands for. Built from a design, drawn
-// and hit-tested by the table view; no widgets here.
+// What lies on the table, in millimetres: lines, fills and labels with what each one stands for. Built from a design,
+// drawn and hit-tested by the table view; no widgets here.
 #pragma once
 
 #include <QPainterPath>
@@ -18,16 +18,16 @@ enum class TableMode { OnTheBlock, Apart, Taped };
 enum class Mark {
   PieceFill,
   PieceFillDeep,
-  IntakeFill,   // hatched
-  Edge,         // sewn line of a piece or line of the block
+  IntakeFill,  // hatched
+  Edge,        // sewn line of a piece or line of the block
   Fold,
   CutLine,
-  Construction, // covered parts, cut away later
+  Construction,  // covered parts, cut away later
   LevelLine,
   Notch,
-  Handle,       // small square: a point with a working
+  Handle,  // small square: a point with a working
   Grain,
-  PageFrame,    // a sheet of paper in the print
+  PageFrame,  // a sheet of paper in the print
 };
 
 struct SceneItem {
@@ -40,7 +40,7 @@ enum class LabelKind { LevelName, PieceNumber, PieceName, Note };
 
 struct SceneLabel {
   LabelKind kind{};
-  QPointF at;        // centre of the text; for level names its left end
+  QPointF at;  // centre of the text; for level names its left end
   QString text;
   double angleRad = 0;
   QPointF pixels{};  // shift on the screen, whatever the scale
@@ -49,7 +49,7 @@ struct SceneLabel {
 struct TableScene {
   std::vector<SceneItem> items;
   std::vector<SceneLabel> labels;
-  QRectF bounds;     // what should be seen
+  QRectF bounds;            // what should be seen
   Arrangement arrangement;  // where the pieces lie; empty on the block
 
   // Where a point given in the axes of a piece lies on the table.

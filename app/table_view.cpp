@@ -27,7 +27,8 @@ QPen dashes(QPen pen, const QList<qreal>& pattern) {
 
 }  // namespace
 
-TableView::TableView(OrderSession& session, QWidget* parent) : QWidget(parent), session_(session), theme_(&lightTheme()) {
+TableView::TableView(OrderSession& session, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(&lightTheme()) {
   setObjectName("table");
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(true);
@@ -58,7 +59,9 @@ void TableView::setPaperShown(bool shown) {
 }
 
 void TableView::rebuild() {
-  scene_ = session_.design() ? makeScene(*session_.design(), mode_, paperShown_ ? session_.rule("paper.size").option : std::string_view{}) : TableScene{};
+  scene_ = session_.design() ? makeScene(*session_.design(), mode_,
+                                         paperShown_ ? session_.rule("paper.size").option : std::string_view{})
+                             : TableScene{};
   if (fitted_) showAll();
   update();
 }
@@ -105,7 +108,9 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
     case Mark::PieceFill:
     case Mark::PieceFillDeep: {
       QColor fill = item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
-      if (!session_.selection().piece.empty() && session_.selection().piece == item.target.piece && session_.selection().edge.empty()) fill = theme_->tape;
+      if (!session_.selection().piece.empty() && session_.selection().piece == item.target.piece &&
+          session_.selection().edge.empty())
+        fill = theme_->tape;
       fill.setAlphaF(0.55f);
       p.fillPath(item.path, fill);
       return;
@@ -211,7 +216,9 @@ void TableView::paintEvent(QPaintEvent*) {
   if (!session_.design()) {
     p.setFont(uiFont(TextSize::Heading));
     p.setPen(theme_->secondInk);
-    p.drawText(rect().adjusted(60, 60, -60, -60), Qt::AlignCenter | Qt::TextWordWrap, "Nothing on the table yet.\nGive bust, waist and hip, and the block is drawn; the rest is estimated until it is measured.");
+    p.drawText(rect().adjusted(60, 60, -60, -60), Qt::AlignCenter | Qt::TextWordWrap,
+               "Nothing on the table yet.\nGive bust, waist and hip, and the block is drawn; the rest is estimated "
+               "until it is measured.");
   }
   if (hasFocus()) {
     p.setPen(QPen(theme_->working, 1.5));
@@ -222,7 +229,12 @@ void TableView::paintEvent(QPaintEvent*) {
 
 const SceneItem* TableView::itemAt(QPointF screen) const {
   // Points first, then lines, then surfaces, the last drawn on top.
-  const auto rank = [](Mark m) { return m == Mark::Handle ? 0 : m == Mark::Edge || m == Mark::Fold ? 1 : m == Mark::LevelLine || m == Mark::Construction ? 2 : 3; };
+  const auto rank = [](Mark m) {
+    return m == Mark::Handle                                 ? 0
+           : m == Mark::Edge || m == Mark::Fold              ? 1
+           : m == Mark::LevelLine || m == Mark::Construction ? 2
+                                                             : 3;
+  };
   const QPointF mm = transform_.inverted().map(screen);
   const double reach = kHitPixels / transform_.m11();
   const QRectF finger(mm.x() - reach, mm.y() - reach, 2 * reach, 2 * reach);
@@ -236,7 +248,8 @@ const SceneItem* TableView::itemAt(QPointF screen) const {
     } else {
       QPainterPathStroker stroker;
       stroker.setWidth(2 * reach);
-      hit = item.path.boundingRect().adjusted(-reach, -reach, reach, reach).intersects(finger) && stroker.createStroke(item.path).contains(mm);
+      hit = item.path.boundingRect().adjusted(-reach, -reach, reach, reach).intersects(finger) &&
+            stroker.createStroke(item.path).contains(mm);
     }
     if (hit && (!best || rank(item.mark) <= rank(best->mark))) best = &item;
   }
@@ -276,7 +289,9 @@ void TableView::mouseReleaseEvent(QMouseEvent* event) {
   session_.select(item ? item->target : Selection{});
 }
 
-void TableView::wheelEvent(QWheelEvent* event) { zoomAbout(event->position(), std::pow(1.0015, event->angleDelta().y())); }
+void TableView::wheelEvent(QWheelEvent* event) {
+  zoomAbout(event->position(), std::pow(1.0015, event->angleDelta().y()));
+}
 
 void TableView::keyPressEvent(QKeyEvent* event) {
   constexpr double kStep = 40;

@@ -36,7 +36,9 @@ ValueRow::ValueRow(const QString& name, const QString& label, const QString& hin
 }
 
 void ValueRow::typed(const QString& text) {
+  typing_ = true;
   const auto problem = apply_(text.toStdString());
+  typing_ = false;
   setWrong(problem ? QString::fromStdString(problem->what + "; " + problem->remedy) : QString());
 }
 
@@ -65,11 +67,10 @@ void ValueRow::show(const QString& text, const QString& placeholder, bool change
     style()->unpolish(field_);
     style()->polish(field_);
   }
-  // While typing, the field is the user's; but undo and the units key may change the value under it.
+  // While typing, the field is the user's; undo and the units key change it from outside.
   if (text == shown_) return;
   shown_ = text;
-  if (field_->hasFocus() && field_->isModified() && apply_ && wrong_.isEmpty() && field_->text().simplified() == text) return;
-  if (field_->hasFocus() && field_->isModified() && !wrong_.isEmpty()) return;
+  if (typing_) return;
   if (field_->text() != text) field_->setText(text);
   setWrong({});
 }
@@ -77,11 +78,9 @@ void ValueRow::show(const QString& text, const QString& placeholder, bool change
 bool ValueRow::eventFilter(QObject* object, QEvent* event) {
   if (event->type() == QEvent::FocusIn) emit entered();
   if (event->type() == QEvent::FocusOut) {
-    if (!wrong_.isEmpty()) {  // what could not be read is put aside when the field is left
-      field_->setText(shown_);
-      setWrong({});
-    }
-    field_->setModified(false);
+    // What could not be read is put aside when the field is left; what could stands there as it is shown everywhere.
+    if (field_->text() != shown_) field_->setText(shown_);
+    setWrong({});
     emit left();
   }
   if (event->type() == QEvent::KeyPress) {

@@ -1,7 +1,7 @@
 // app/value_row.h
 //
-// One row of a tray: a name, a field for its value, and under it what is wrong or asked. The field is written at every key;
-// a text that cannot be read changes nothing and says so.
+// One row of a tray: a name, a field for its value, and under it what is wrong or asked. The field is written at every
+// key; a text that cannot be read changes nothing and says so.
 #pragma once
 
 #include <QLabel>
@@ -40,6 +40,7 @@ class ValueRow : public QWidget {
   QLabel* below_;
   Apply apply_;
   QString question_, wrong_, shown_;
+  bool typing_ = false;
 };
 
 }  // namespace armure

@@ -32,48 +32,79 @@ QString tableOpen() { return "<table width='100%' cellspacing='0' cellpadding='2
 QString termRow(const Term& t, bool first, LengthFormat units, const Theme& theme) {
   const QString sign = t.sign == '-' ? QStringLiteral("− ") : first ? QString() : QStringLiteral("+ ");
   const QString color = (t.source == Source::Estimated ? theme.attention : theme.secondInk).name();
-  return QString("<tr><td>%1%2</td><td align='right'><b>%3</b></td><td style='color:%4; font-size:12px'>&nbsp;%5</td></tr>").arg(sign, q(t.label), q(formatLength(t.mm, units)), color, sourceName(t.source));
+  return QString(
+             "<tr><td>%1%2</td><td align='right'><b>%3</b></td><td style='color:%4; font-size:12px'>&nbsp;%5</td></tr>")
+      .arg(sign, q(t.label), q(formatLength(t.mm, units)), color, sourceName(t.source));
 }
 
 QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
   QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(w.title)) + tableOpen();
   for (size_t i = 0; i < w.terms.size(); ++i) html += termRow(w.terms[i], i == 0, units, theme);
-  html += QString("<tr><td style='border-top:1px solid %1'><b>= </b></td><td align='right' style='border-top:1px solid %1'><b>%2</b></td><td style='border-top:1px solid %1'>&nbsp;%3</td></tr></table>")
+  html += QString(
+              "<tr><td style='border-top:1px solid %1'><b>= </b></td><td align='right' style='border-top:1px solid "
+              "%1'><b>%2</b></td><td style='border-top:1px solid %1'>&nbsp;%3</td></tr></table>")
               .arg(theme.ink.name(), q(formatLength(w.result, units)), q(unitSymbol(units.unit)));
-  if (!w.note.empty()) html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), q(w.note));
+  if (!w.note.empty())
+    html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), q(w.note));
   return html;
 }
 
 QString seamText(const Order& order, const Design& d, const Seam& seam, const Theme& theme) {
   const Walk w = walk(d.pattern, seam);
   const Piece &a = d.pattern.pieces[seam.a.piece], &b = d.pattern.pieces[seam.b.piece];
-  QString html = QString("<p style='color:%1'>%2: piece %3 joins piece %4, walked from the underbust notch</p>").arg(theme.secondInk.name(), q(seam.name)).arg(a.number).arg(b.number) + tableOpen();
-  html += QString("<tr style='color:%1; font-size:12px'><td>stretch</td><td align='right'>%2</td><td align='right'>%3</td><td align='right'>differ</td></tr>").arg(theme.secondInk.name()).arg(a.number).arg(b.number);
+  QString html = QString("<p style='color:%1'>%2: piece %3 joins piece %4, walked from the underbust notch</p>")
+                     .arg(theme.secondInk.name(), q(seam.name))
+                     .arg(a.number)
+                     .arg(b.number) +
+                 tableOpen();
+  html += QString(
+              "<tr style='color:%1; font-size:12px'><td>stretch</td><td align='right'>%2</td><td "
+              "align='right'>%3</td><td align='right'>differ</td></tr>")
+              .arg(theme.secondInk.name())
+              .arg(a.number)
+              .arg(b.number);
   const auto row = [&](const QString& name, double la, double lb, double off, bool bold) {
     const QString color = (std::abs(off) > limits::kLengthMm ? theme.attention : theme.ink).name();
     const QString open = bold ? "<b>" : "", close = bold ? "</b>" : "";
-    html += QString("<tr><td>%5%1%6</td><td align='right'>%5%2%6</td><td align='right'>%5%3%6</td><td align='right' style='color:%7'>%5%4%6</td></tr>")
-                .arg(name, q(formatLength(la, order.units)), q(formatLength(lb, order.units)), q(formatDifference(off, order.units)), open, close, color);
+    html += QString(
+                "<tr><td>%5%1%6</td><td align='right'>%5%2%6</td><td align='right'>%5%3%6</td><td align='right' "
+                "style='color:%7'>%5%4%6</td></tr>")
+                .arg(name, q(formatLength(la, order.units)), q(formatLength(lb, order.units)),
+                     q(formatDifference(off, order.units)), open, close, color);
   };
-  for (const Stretch& s : w.stretches) row(QString("%1 to %2").arg(q(s.from), q(s.to)).replace('_', ' '), s.lengthA, s.lengthB, s.mismatch(), false);
+  for (const Stretch& s : w.stretches)
+    row(QString("%1 to %2").arg(q(s.from), q(s.to)).replace('_', ' '), s.lengthA, s.lengthB, s.mismatch(), false);
   row("whole", w.lengthA, w.lengthB, w.mismatch(), true);
   html += "</table>";
   for (const Trim& t : d.pattern.trims)
     if (t.seam == seam.id)
-      html += QString("<p style='color:%1; font-size:12px'>At the %2, %3 was trimmed off the %4.</p>").arg(theme.secondInk.name(), t.atTop ? "top" : "hem", q(formatLengthWithUnit(t.amount, {Unit::Millimetre, 8})), q(d.pattern.pieces[t.piece].name).toLower());
+      html += QString("<p style='color:%1; font-size:12px'>At the %2, %3 was trimmed off the %4.</p>")
+                  .arg(theme.secondInk.name(), t.atTop ? "top" : "hem",
+                       q(formatLengthWithUnit(t.amount, {Unit::Millimetre, 8})),
+                       q(d.pattern.pieces[t.piece].name).toLower());
   return html;
 }
 
 QString edgeText(const Order& order, const Design& d, size_t i, const Edge& e, const Theme& theme) {
-  return QString("<p style='color:%1'>%2, %3 edge</p>").arg(theme.secondInk.name(), q(d.pattern.pieces[i].name), q(e.id)) + tableOpen() +
-         QString("<tr><td>length of the sewn line</td><td align='right'><b>%1</b></td></tr><tr><td>allowance</td><td align='right'><b>%2</b></td></tr></table>").arg(q(formatLengthWithUnit(e.path.length(), order.units)), q(edgeNote(d.pattern, i, e, order.units)));
+  return QString("<p style='color:%1'>%2, %3 edge</p>")
+             .arg(theme.secondInk.name(), q(d.pattern.pieces[i].name), q(e.id)) +
+         tableOpen() +
+         QString(
+             "<tr><td>length of the sewn line</td><td align='right'><b>%1</b></td></tr><tr><td>allowance</td><td "
+             "align='right'><b>%2</b></td></tr></table>")
+             .arg(q(formatLengthWithUnit(e.path.length(), order.units)), q(edgeNote(d.pattern, i, e, order.units)));
 }
 
 QString pieceText(const Order& order, const Design& d, const Piece& p, const Theme& theme) {
-  QString html = QString("<p style='color:%1'>%2, %3 of %4</p>").arg(theme.secondInk.name(), q(p.name)).arg(p.number).arg(p.of) + tableOpen();
+  QString html =
+      QString("<p style='color:%1'>%2, %3 of %4</p>").arg(theme.secondInk.name(), q(p.name)).arg(p.number).arg(p.of) +
+      tableOpen();
   for (const LevelMark& l : p.levels)
     for (const PatternLevel& level : d.pattern.levels)
-      if (level.id == l.level) html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>").arg(q(level.name).toLower(), p.onFold.empty() ? "" : " of the half", q(formatLengthWithUnit(l.width(), order.units)));
+      if (level.id == l.level)
+        html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")
+                    .arg(q(level.name).toLower(), p.onFold.empty() ? "" : " of the half",
+                         q(formatLengthWithUnit(l.width(), order.units)));
   html += "</table>";
   QStringList lines;
   for (const std::string& line : labelLines(p)) lines << q(line);
@@ -84,9 +115,12 @@ QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
   QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(r.subject));
   if (r.note) return html + QString("<p>%1</p>").arg(q(r.detail));
   const auto amount = [&](double v) {
-    return r.quantity == Quantity::Length ? q(formatLengthWithUnit(v, {Unit::Millimetre, 8})) : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°") : QString::number(v, 'f', 0);
+    return r.quantity == Quantity::Length  ? q(formatLengthWithUnit(v, {Unit::Millimetre, 8}))
+           : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°")
+                                           : QString::number(v, 'f', 0);
   };
-  html += QString("<p>%1 <b>%2</b>, limit %3</p>").arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
+  html += QString("<p>%1 <b>%2</b>, limit %3</p>")
+              .arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
   if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(q(r.remedy));
   (void)units;
   return html;
@@ -99,17 +133,21 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
   if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], order.units, theme);
   if (!s.seam.empty() && !s.row)
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
-      if (design.pattern.pieces[i].id == s.piece) html += edgeText(order, design, i, design.pattern.pieces[i].edge(s.edge), theme);
+      if (design.pattern.pieces[i].id == s.piece)
+        html += edgeText(order, design, i, design.pattern.pieces[i].edge(s.edge), theme);
   for (const Seam& seam : design.pattern.seams)
     if (seam.id == s.seam) html += seamText(order, design, seam, theme);
   if (const Working* w = design.working(s.working)) html += workingText(*w, order.units, theme);
   if (!s.piece.empty() && s.seam.empty() && !s.row && s.working.empty()) {
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
       const Piece& p = design.pattern.pieces[i];
-      if (p.id == s.piece) html += s.edge.empty() ? pieceText(order, design, p, theme) : edgeText(order, design, i, p.edge(s.edge), theme);
+      if (p.id == s.piece)
+        html += s.edge.empty() ? pieceText(order, design, p, theme) : edgeText(order, design, i, p.edge(s.edge), theme);
     }
   }
-  if (html.isEmpty()) html = QString("<p style='color:%1'>Click on a point, a line or a piece: its arithmetic stands here.</p>").arg(theme.secondInk.name());
+  if (html.isEmpty())
+    html = QString("<p style='color:%1'>Click on a point, a line or a piece: its arithmetic stands here.</p>")
+               .arg(theme.secondInk.name());
   return html;
 }
 
@@ -145,7 +183,14 @@ void ReductionBar::paintEvent(QPaintEvent*) {
 }
 
 WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
-    : QWidget(parent), session_(session), theme_(&lightTheme()), text_(new QLabel), reduction_(new QWidget), reductionHead_(new QLabel), cautions_(new QLabel), bar_(new ReductionBar) {
+    : QWidget(parent),
+      session_(session),
+      theme_(&lightTheme()),
+      text_(new QLabel),
+      reduction_(new QWidget),
+      reductionHead_(new QLabel),
+      cautions_(new QLabel),
+      bar_(new ReductionBar) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(18, 14, 16, 6);
@@ -184,13 +229,20 @@ void WorkingsPanel::setTheme(const Theme& theme) {
 
 void WorkingsPanel::refresh() {
   const Design* d = session_.design();
-  text_->setText(d ? workingsText(session_.order(), *d, session_.selection(), *theme_) : QString("<p>Nothing is drafted yet.</p>"));
+  text_->setText(d ? workingsText(session_.order(), *d, session_.selection(), *theme_)
+                   : QString("<p>Nothing is drafted yet.</p>"));
   const bool reduced = d && d->reduction().percent > 0;
   reduction_->setVisible(reduced);
   if (!reduced) return;
   const ReductionClass r = d->reduction();
   const Level& waist = d->block.levels.at(level::kWaist);
-  reductionHead_->setText(QString("Waist closed to %1: %2 less, %3 %, %4").arg(QString::fromStdString(formatLengthWithUnit(waist.finishedGirth, session_.order().units)), QString::fromStdString(formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, session_.order().units))).arg(r.percent, 0, 'f', 1).arg(QString::fromUtf8(r.name.data())));
+  reductionHead_->setText(
+      QString("Waist closed to %1: %2 less, %3 %, %4")
+          .arg(QString::fromStdString(formatLengthWithUnit(waist.finishedGirth, session_.order().units)),
+               QString::fromStdString(
+                   formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, session_.order().units)))
+          .arg(r.percent, 0, 'f', 1)
+          .arg(QString::fromUtf8(r.name.data())));
   reductionHead_->setWordWrap(true);
   bar_->show(r.percent, *theme_);
   QStringList lines;

@@ -1,7 +1,7 @@
 // app/workings_panel.h
 //
-// The workings: how the selected value came to be, term by term, with its source. For an edge of a piece: its seam, walked
-// stretch by stretch. Below, whenever the waist is reduced: by how much, and the cautions.
+// The workings: how the selected value came to be, term by term, with its source. For an edge of a piece: its seam,
+// walked stretch by stretch. Below, whenever the waist is reduced: by how much, and the cautions.
 #pragma once
 
 #include <QLabel>

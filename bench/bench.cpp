@@ -1,7 +1,7 @@
 // bench/bench.cpp
 //
-// How long things take: draft, pieces, outlines, sheet, all that follows one changed number, and the same with the window's
-// table painted offscreen. The limit is one 60 Hz frame, 16 ms, for everything together (median).
+// How long things take: draft, pieces, outlines, sheet, all that follows one changed number, and the same with the
+// window's table painted offscreen. The limit is one 60 Hz frame, 16 ms, for everything together (median).
 #include <benchmark/benchmark.h>
 
 #include <QApplication>

@@ -38,22 +38,28 @@ void warn(const std::string& file, const std::vector<std::string>& warnings) {
 // Applies KEY=VALUE: a choice, a measure, or one of title, client, date, notes, style, school, units.
 std::optional<Problem> applySetting(Order& order, const std::string& setting) {
   const size_t equals = setting.find('=');
-  if (equals == std::string::npos) return Problem{setting, "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
+  if (equals == std::string::npos)
+    return Problem{setting, "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
   const std::string key = setting.substr(0, equals), value = setting.substr(equals + 1);
-  for (const auto& [name, member] : {std::pair<const char*, std::string*>{"title", &order.title}, {"client", &order.client}, {"date", &order.date}, {"notes", &order.notes}}) {
+  for (const auto& [name, member] : {std::pair<const char*, std::string*>{"title", &order.title},
+                                     {"client", &order.client},
+                                     {"date", &order.date},
+                                     {"notes", &order.notes}}) {
     if (key != name) continue;
     *member = value;
     return std::nullopt;
   }
   if (key == "style" || key == "school") {
     const bool known = key == "style" ? findStyle(value) != nullptr : findSchool(value) != nullptr;
-    if (!known) return Problem{key, fmt::format("\"{}\" is not known", value), fmt::format("armure-cli {}s lists them", key)};
+    if (!known)
+      return Problem{key, fmt::format("\"{}\" is not known", value), fmt::format("armure-cli {}s lists them", key)};
     (key == "style" ? order.style : order.school) = value;
     return std::nullopt;
   }
   if (key == "units") {
     const Result<Unit> unit = parseUnit(value);
-    if (!unit.ok() || unit.value() == Unit::Millimetre) return Problem{key, fmt::format("\"{}\" is not known", value), "use in or cm"};
+    if (!unit.ok() || unit.value() == Unit::Millimetre)
+      return Problem{key, fmt::format("\"{}\" is not known", value), "use in or cm"};
     order.units.unit = unit.value();
     return std::nullopt;
   }
@@ -66,7 +72,11 @@ std::optional<Problem> applySetting(Order& order, const std::string& setting) {
     const Result<double> mm = parseLength(value, isWeight ? Unit::Millimetre : order.units.unit);
     if (!mm.ok()) return Problem{key, mm.problem().what, mm.problem().remedy};
     if (const auto problem = measureProblem(key, mm.value())) return problem;
-    order.measures.set(key, {mm.value(), isWeight ? value + " kg" : formatExact(mm.value(), order.units.unit) + " " + std::string(unitSymbol(order.units.unit)), ""});
+    order.measures.set(
+        key, {mm.value(),
+              isWeight ? value + " kg"
+                       : formatExact(mm.value(), order.units.unit) + " " + std::string(unitSymbol(order.units.unit)),
+              ""});
     return std::nullopt;
   }
   if (value.empty()) {
@@ -92,25 +102,42 @@ std::string amountText(const CheckRow& r, double v) {
 }
 
 Json rowJson(const CheckRow& r) {
-  return {{"check", checkName(r.kind)}, {"result", r.note ? "note" : r.pass ? "pass" : "fail"}, {"subject", r.subject}, {"detail", r.detail}, {"amount", r.amount}, {"limit", r.limit},
-          {"unit", r.quantity == Quantity::Length ? "mm" : r.quantity == Quantity::Angle ? "degree" : "count"}, {"piece", r.piece}, {"edge", r.edge}, {"seam", r.seam}, {"level", r.level}, {"remedy", r.remedy}};
+  return {{"check", checkName(r.kind)},
+          {"result", r.note   ? "note"
+                     : r.pass ? "pass"
+                              : "fail"},
+          {"subject", r.subject},
+          {"detail", r.detail},
+          {"amount", r.amount},
+          {"limit", r.limit},
+          {"unit", r.quantity == Quantity::Length  ? "mm"
+                   : r.quantity == Quantity::Angle ? "degree"
+                                                   : "count"},
+          {"piece", r.piece},
+          {"edge", r.edge},
+          {"seam", r.seam},
+          {"level", r.level},
+          {"remedy", r.remedy}};
 }
 
 void printSheet(const Order& order, const Design& d) {
   for (const CheckRow& r : d.sheet.rows) {
     if (r.note) {
-      fmt::print("note  {:<16} {}: {}{}\n", checkName(r.kind), r.subject, r.detail, r.amount > 0 ? fmt::format(" +/- {:.0f} mm", r.amount) : "");
+      fmt::print("note  {:<16} {}: {}{}\n", checkName(r.kind), r.subject, r.detail,
+                 r.amount > 0 ? fmt::format(" +/- {:.0f} mm", r.amount) : "");
     } else if (r.pass) {
       fmt::print("pass  {:<16} {}: {}\n", checkName(r.kind), r.subject, amountText(r, r.amount));
     } else {
-      fmt::print("FAIL  {:<16} {}: {}: {} (limit {}); {}\n", checkName(r.kind), r.subject, r.detail, amountText(r, r.amount), amountText(r, r.limit), r.remedy);
+      fmt::print("FAIL  {:<16} {}: {}: {} (limit {}); {}\n", checkName(r.kind), r.subject, r.detail,
+                 amountText(r, r.amount), amountText(r, r.limit), r.remedy);
     }
   }
   for (const Question& q : d.questions) fmt::print("ask   {:<16} {}\n", q.measure, q.text);
   const ReductionClass reduction = d.reduction();
   if (reduction.percent > 0) {
     const Level& waist = d.block.levels.at(level::kWaist);
-    fmt::print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units), formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
+    fmt::print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units),
+               formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
     for (std::string_view c : reductionCautions()) fmt::print("{}\n", c);
   }
   fmt::print("\n{} checks, {} to look at\n", d.sheet.rows.size(), d.sheet.failing());
@@ -123,7 +150,11 @@ Json sheetJson(const Design& d) {
   Json cautions = Json::array();
   if (d.reduction().percent > 0)
     for (std::string_view c : reductionCautions()) cautions.push_back(c);
-  return {{"failing", d.sheet.failing()}, {"rows", std::move(rows)}, {"questions", std::move(questions)}, {"reductionPercent", d.reduction().percent}, {"cautions", std::move(cautions)}};
+  return {{"failing", d.sheet.failing()},
+          {"rows", std::move(rows)},
+          {"questions", std::move(questions)},
+          {"reductionPercent", d.reduction().percent},
+          {"cautions", std::move(cautions)}};
 }
 
 }  // namespace
@@ -145,7 +176,8 @@ int newOrder(const NewArguments& a) {
     if (const auto problem = applySetting(order, s)) return complain(*problem);
   const Result<Design> design = recalc(order);
   if (!design.ok()) return complain(inFile(a.measurements, design.problem()));
-  for (const Question& question : design->questions) fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", a.measurements, question.measure, question.text);
+  for (const Question& question : design->questions)
+    fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", a.measurements, question.measure, question.text);
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   return kDone;
 }
@@ -170,17 +202,23 @@ int exportFiles(const ExportArguments& a) {
   warn(a.order, file->warnings);
   if (a.pieces.empty() && a.svg.empty() && a.pdf.empty() && a.measurements.empty())
     return complain({"export", "nothing to export", "name at least one of --pieces, --svg, --pdf, --measurements"});
-  if (a.paper != "full" && !findPaper(a.paper)) return complain({"--paper", fmt::format("\"{}\" is not known", a.paper), "use full, a4, letter, a3 or a0"});
+  if (a.paper != "full" && !findPaper(a.paper))
+    return complain({"--paper", fmt::format("\"{}\" is not known", a.paper), "use full, a4, letter, a3 or a0"});
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  const auto write = [](const std::string& path, const std::string& content) { return path.empty() ? std::nullopt : writeFileAtomically(path, content); };
-  if (const auto problem = write(a.measurements, writeMeasurements(file->order.measures, file->order.client, file->order.date))) return complain(*problem);
+  const auto write = [](const std::string& path, const std::string& content) {
+    return path.empty() ? std::nullopt : writeFileAtomically(path, content);
+  };
+  if (const auto problem =
+          write(a.measurements, writeMeasurements(file->order.measures, file->order.client, file->order.date)))
+    return complain(*problem);
   if (!a.pieces.empty())
     if (const auto problem = write(a.pieces, piecesJson(file->order, *design))) return complain(*problem);
   if (!a.svg.empty())
     if (const auto problem = write(a.svg, patternSvg(file->order, *design))) return complain(*problem);
   if (!a.pdf.empty())
-    if (const auto problem = writePdf(a.pdf, PrintPlan(file->order, *design, a.paper), file->order.title)) return complain(*problem);
+    if (const auto problem = writePdf(a.pdf, PrintPlan(file->order, *design, a.paper), file->order.title))
+      return complain(*problem);
   return kDone;
 }
 
@@ -206,7 +244,8 @@ int measures(const std::string& path, bool asJson) {
     if (asJson) {
       rows.push_back({{"id", f.id}, {"mm", f.mm}, {"source", estimated ? "estimated" : "taken"}, {"spread", f.spread}});
     } else {
-      fmt::print("{}\t{:.1f}\t{}\t{}\n", f.id, f.mm, estimated ? "estimated" : "taken", estimated ? fmt::format("+/- {:.1f}", f.spread) : "");
+      fmt::print("{}\t{:.1f}\t{}\t{}\n", f.id, f.mm, estimated ? "estimated" : "taken",
+                 estimated ? fmt::format("+/- {:.1f}", f.spread) : "");
     }
   }
   if (asJson) fmt::print("{}\n", rows.dump(1));
@@ -232,9 +271,13 @@ int keys() {
     } else if (r.kind == RuleKind::Share) {
       fmt::print("{}\tshare\t{:g} to {:g}\t{:g}\t{}: {}\n", r.key, r.lowest, r.highest, r.small, r.label, r.reason);
     } else {
-      const std::string value = r.fromMeasures ? "from the measures" : r.small == r.full ? fmt::format("{:.4g} in", r.small / kMmPerInch)
-                                                                                        : fmt::format("{:.4g}, {:.4g}, {:.4g} in by figure", r.small / kMmPerInch, r.medium / kMmPerInch, r.full / kMmPerInch);
-      fmt::print("{}\tlength\t{:.4g} to {:.4g} in\t{}\t{}: {}\n", r.key, r.lowest / kMmPerInch, r.highest / kMmPerInch, value, r.label, r.reason);
+      const std::string value = r.fromMeasures ? "from the measures"
+                                : r.small == r.full
+                                    ? fmt::format("{:.4g} in", r.small / kMmPerInch)
+                                    : fmt::format("{:.4g}, {:.4g}, {:.4g} in by figure", r.small / kMmPerInch,
+                                                  r.medium / kMmPerInch, r.full / kMmPerInch);
+      fmt::print("{}\tlength\t{:.4g} to {:.4g} in\t{}\t{}: {}\n", r.key, r.lowest / kMmPerInch, r.highest / kMmPerInch,
+                 value, r.label, r.reason);
     }
   }
   for (const MeasureInfo& m : measureTable()) fmt::print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);

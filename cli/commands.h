@@ -1,7 +1,7 @@
 // cli/commands.h
 //
-// The commands of armure-cli. Each prints to stdout, explains problems on stderr as "armure-cli: WHERE: WHAT; REMEDY", and
-// returns the exit code: 0 done, 1 something fails the balance sheet, 2 bad input.
+// The commands of armure-cli. Each prints to stdout, explains problems on stderr as "armure-cli: WHERE: WHAT; REMEDY",
+// and returns the exit code: 0 done, 1 something fails the balance sheet, 2 bad input.
 #pragma once
 
 #include <string>

@@ -15,8 +15,10 @@ namespace {
 
 Problem systemProblem(const std::filesystem::path& path, std::string_view doing, int error) {
   std::string remedy = "check the path and try another folder";
-  if (error == ENOSPC || error == EDQUOT) remedy = "the disk is full: free some space or save elsewhere; nothing was overwritten";
-  if (error == EACCES || error == EPERM || error == EROFS) remedy = "this folder may not be written to: choose another one; nothing was overwritten";
+  if (error == ENOSPC || error == EDQUOT)
+    remedy = "the disk is full: free some space or save elsewhere; nothing was overwritten";
+  if (error == EACCES || error == EPERM || error == EROFS)
+    remedy = "this folder may not be written to: choose another one; nothing was overwritten";
   return {path.string(), fmt::format("{}: {}", doing, std::strerror(error)), remedy};
 }
 
@@ -58,12 +60,18 @@ std::filesystem::path realTarget(const std::filesystem::path& path) {
 
 Result<std::string> readFile(const std::filesystem::path& path) {
   std::error_code error;
-  if (!std::filesystem::exists(path, error)) return Problem{path.string(), "there is no such file", "check the name and the folder"};
-  if (std::filesystem::is_directory(path, error)) return Problem{path.string(), "this is a folder", "name a file in it"};
+  if (!std::filesystem::exists(path, error))
+    return Problem{path.string(), "there is no such file", "check the name and the folder"};
+  if (std::filesystem::is_directory(path, error))
+    return Problem{path.string(), "this is a folder", "name a file in it"};
   const auto size = std::filesystem::file_size(path, error);
-  if (!error && size > kLargestFile) return Problem{path.string(), fmt::format("the file has {} MB", size >> 20), "no file of this program is larger than 64 MB"};
+  if (!error && size > kLargestFile)
+    return Problem{path.string(), fmt::format("the file has {} MB", size >> 20),
+                   "no file of this program is larger than 64 MB"};
   std::ifstream in(path, std::ios::binary);
-  if (!in) return Problem{path.string(), fmt::format("cannot be opened: {}", std::strerror(errno)), "check that you may read it"};
+  if (!in)
+    return Problem{path.string(), fmt::format("cannot be opened: {}", std::strerror(errno)),
+                   "check that you may read it"};
   std::string content((std::istreambuf_iterator<char>(in)), std::istreambuf_iterator<char>());
   if (in.bad()) return Problem{path.string(), "cannot be read to its end", "check the disk"};
   return content;

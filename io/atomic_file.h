@@ -1,7 +1,7 @@
 // io/atomic_file.h
 //
-// Reading and writing whole files. A file is written beside its target, flushed to the disk and renamed over it, so that a
-// full disk, a crash or a pulled plug leaves either the old file or the new one, never half of one.
+// Reading and writing whole files. A file is written beside its target, flushed to the disk and renamed over it, so
+// that a full disk, a crash or a pulled plug leaves either the old file or the new one, never half of one.
 #pragma once
 
 #include <cstdint>

@@ -84,13 +84,16 @@ class Reader {
       begin = end + 1;
     }
     if (!headerSeen_) return Problem{name_, "there is no header", "the first line should be measure,value,unit,note"};
-    if (file_.measures.all().empty()) return Problem{name_, "there is no measure in it", "add rows like bust,36 1/2,in"};
+    if (file_.measures.all().empty())
+      return Problem{name_, "there is no measure in it", "add rows like bust,36 1/2,in"};
     file_.unit = inchRows_ >= metricRows_ ? Unit::Inch : Unit::Centimetre;
     return std::move(file_);
   }
 
  private:
-  Problem at(std::string what, std::string remedy) const { return {fmt::format("{}, line {}", name_, line_), std::move(what), std::move(remedy)}; }
+  Problem at(std::string what, std::string remedy) const {
+    return {fmt::format("{}, line {}", name_, line_), std::move(what), std::move(remedy)};
+  }
 
   std::optional<Problem> readLine(std::string_view line) {
     line = trimmed(line);
@@ -102,7 +105,8 @@ class Reader {
   }
 
   std::optional<Problem> readHeader(const std::vector<std::string>& f) {
-    const bool right = f.size() >= 3 && f[0] == "measure" && f[1] == "value" && f[2] == "unit" && (f.size() == 3 || f[3] == "note");
+    const bool right =
+        f.size() >= 3 && f[0] == "measure" && f[1] == "value" && f[2] == "unit" && (f.size() == 3 || f[3] == "note");
     if (!right) return at("the header is not understood", "it should be measure,value,unit,note");
     headerSeen_ = true;
     return std::nullopt;
@@ -117,11 +121,14 @@ class Reader {
       return std::nullopt;
     }
     if (file_.measures.has(id)) return at(fmt::format("{} stands twice", id), "keep one of the two rows");
-    if (!findMeasure(id)) file_.warnings.push_back(fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, id));
+    if (!findMeasure(id))
+      file_.warnings.push_back(
+          fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, id));
     return id == id::kWeight ? readWeight(value, unit, f[3]) : readLength(id, value, unit, f[3]);
   }
 
-  std::optional<Problem> readLength(const std::string& id, const std::string& value, const std::string& unit, const std::string& note) {
+  std::optional<Problem> readLength(const std::string& id, const std::string& value, const std::string& unit,
+                                    const std::string& note) {
     const Result<Unit> u = parseUnit(unit);
     if (!u.ok()) return at(fmt::format("{}: {}", id, u.problem().what), u.problem().remedy);
     const Result<double> mm = parseLength(value, u.value());
@@ -157,14 +164,17 @@ std::pair<std::string, std::string> columns(const std::string& id, const TakenMe
   if (unitAt != std::string::npos) {
     const Result<Unit> unit = parseUnit(m.typed.substr(unitAt + 1));
     const Result<double> mm = parseLength(m.typed, Unit::Millimetre);
-    if (unit.ok() && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6) return {m.typed.substr(0, unitAt), std::string(unitSymbol(unit.value()))};
+    if (unit.ok() && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6)
+      return {m.typed.substr(0, unitAt), std::string(unitSymbol(unit.value()))};
   }
   return {fmt::format("{:.6g}", m.mm), "mm"};
 }
 
 }  // namespace
 
-Result<MeasurementFile> parseMeasurements(std::string_view text, const std::string& name) { return Reader(text, name).read(); }
+Result<MeasurementFile> parseMeasurements(std::string_view text, const std::string& name) {
+  return Reader(text, name).read();
+}
 
 Result<MeasurementFile> readMeasurements(const std::filesystem::path& path) {
   const Result<std::string> text = readFile(path);

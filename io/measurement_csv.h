@@ -1,8 +1,8 @@
 // io/measurement_csv.h
 //
-// A client's measures as CSV: UTF-8, comma, header "measure,value,unit,note" (docs/format/measurements.md). Units in, cm,
-// mm (kg for weight); values as decimals or fractions. Lines starting with # and empty lines are skipped. Rows `client`
-// and `date` carry text. Unknown measures are kept and warned about.
+// A client's measures as CSV: UTF-8, comma, header "measure,value,unit,note" (docs/format/measurements.md). Units in,
+// cm, mm (kg for weight); values as decimals or fractions. Lines starting with # and empty lines are skipped. Rows
+// `client` and `date` carry text. Unknown measures are kept and warned about.
 #pragma once
 
 #include <filesystem>

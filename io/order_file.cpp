@@ -32,9 +32,12 @@ class OrderReader {
     if (!doc_.is_object() || doc_.value("format", Json()) != kFormat)
       return Problem{name_, "this is not an Armure order", "an order file is JSON with \"format\": \"armure-order\""};
     const Json version = doc_.value("version", Json());
-    if (!version.is_number_integer() || version.get<int>() < 1) return at("version", "the version is missing or not a whole number", "it should be 1");
+    if (!version.is_number_integer() || version.get<int>() < 1)
+      return at("version", "the version is missing or not a whole number", "it should be 1");
     if (version.get<int>() > kOrderVersion)
-      return at("version", fmt::format("the file has version {}, this program knows up to {}", version.get<int>(), kOrderVersion), "open it with a newer Armure; the file was not changed");
+      return at("version",
+                fmt::format("the file has version {}, this program knows up to {}", version.get<int>(), kOrderVersion),
+                "open it with a newer Armure; the file was not changed");
     Order& o = file_.order;
     text("title", o.title);
     text("client", o.client);
@@ -43,8 +46,11 @@ class OrderReader {
     readUnits();
     text("style", o.style);
     text("school", o.school);
-    if (!findStyle(o.style)) file_.warnings.push_back(fmt::format("the style \"{}\" is not known; the rules' own defaults are used", o.style));
-    if (!findSchool(o.school)) file_.warnings.push_back(fmt::format("the school \"{}\" is not known; the rules' own defaults are used", o.school));
+    if (!findStyle(o.style))
+      file_.warnings.push_back(fmt::format("the style \"{}\" is not known; the rules' own defaults are used", o.style));
+    if (!findSchool(o.school))
+      file_.warnings.push_back(
+          fmt::format("the school \"{}\" is not known; the rules' own defaults are used", o.school));
     readMeasures();
     readChoices();
     if (problem_) return *problem_;
@@ -52,7 +58,9 @@ class OrderReader {
   }
 
  private:
-  Problem at(const std::string& member, std::string what, std::string remedy) const { return {fmt::format("{}, {}", name_, member), std::move(what), std::move(remedy)}; }
+  Problem at(const std::string& member, std::string what, std::string remedy) const {
+    return {fmt::format("{}, {}", name_, member), std::move(what), std::move(remedy)};
+  }
   void fail(const std::string& member, std::string what, std::string remedy) {
     if (!problem_) problem_ = at(member, std::move(what), std::move(remedy));
   }
@@ -67,7 +75,8 @@ class OrderReader {
     std::string symbol = "in";
     text("units", symbol);
     const Result<Unit> unit = parseUnit(symbol);
-    if (!unit.ok() || unit.value() == Unit::Millimetre) return fail("units", fmt::format("\"{}\" is not known", symbol), "use in or cm");
+    if (!unit.ok() || unit.value() == Unit::Millimetre)
+      return fail("units", fmt::format("\"{}\" is not known", symbol), "use in or cm");
     file_.order.units.unit = unit.value();
     const Json fraction = doc_.value("inchFraction", Json(8));
     if (fraction != 8 && fraction != 16) return fail("inchFraction", "is neither 8 nor 16", "use 8 or 16");
@@ -76,21 +85,27 @@ class OrderReader {
 
   void readMeasures() {
     if (!doc_.contains("measures")) return;
-    if (!doc_["measures"].is_object()) return fail("measures", "is not an object", "it should be { \"bust\": { \"mm\": 914.4, ... }, ... }");
+    if (!doc_["measures"].is_object())
+      return fail("measures", "is not an object", "it should be { \"bust\": { \"mm\": 914.4, ... }, ... }");
     for (const auto& [id, entry] : doc_["measures"].items()) {
       const std::string member = "measures." + id;
-      if (!entry.is_object() || !entry.contains("mm") || !entry["mm"].is_number()) return fail(member, "has no number \"mm\"", "give the value in millimetres (weight in kilograms)");
+      if (!entry.is_object() || !entry.contains("mm") || !entry["mm"].is_number())
+        return fail(member, "has no number \"mm\"", "give the value in millimetres (weight in kilograms)");
       const double mm = entry["mm"].get<double>();
       if (const auto problem = measureProblem(id, mm)) return fail(member, problem->what, problem->remedy);
-      if (!findMeasure(id)) file_.warnings.push_back(fmt::format("the measure \"{}\" is not known; it is kept but not used", id));
-      const auto string = [&](const char* key) { return entry.contains(key) && entry[key].is_string() ? entry[key].get<std::string>() : std::string(); };
+      if (!findMeasure(id))
+        file_.warnings.push_back(fmt::format("the measure \"{}\" is not known; it is kept but not used", id));
+      const auto string = [&](const char* key) {
+        return entry.contains(key) && entry[key].is_string() ? entry[key].get<std::string>() : std::string();
+      };
       file_.order.measures.set(id, {mm, string("typed"), string("note")});
     }
   }
 
   void readChoices() {
     if (!doc_.contains("choices")) return;
-    if (!doc_["choices"].is_object()) return fail("choices", "is not an object", "it should be { \"hem.length\": \"5 in\", ... }");
+    if (!doc_["choices"].is_object())
+      return fail("choices", "is not an object", "it should be { \"hem.length\": \"5 in\", ... }");
     for (const auto& [key, value] : doc_["choices"].items()) {
       const std::string member = "choices." + key;
       if (!value.is_string()) return fail(member, "is not text", "write lengths with their unit: \"5 in\"");
@@ -131,7 +146,8 @@ Json measuresJson(const MeasureSet& measures, const Json& old) {
 }  // namespace
 
 Result<OrderFile> parseOrder(std::string_view text, const std::string& name) {
-  if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) return Problem{name, "the file is empty", "open another copy, or the autosaved one"};
+  if (text.find_first_not_of(" \t\r\n") == std::string_view::npos)
+    return Problem{name, "the file is empty", "open another copy, or the autosaved one"};
   try {
     const Json doc = Json::parse(text.begin(), text.end());
     Result<OrderFile> file = OrderReader(doc, name).read();
@@ -141,10 +157,13 @@ Result<OrderFile> parseOrder(std::string_view text, const std::string& name) {
     return value;
   } catch (const Json::parse_error& e) {
     const bool cut = e.byte >= text.size();
-    return Problem{fmt::format("{}, {}", name, placeInText(text, e.byte)), cut ? "the file breaks off" : "this is not valid JSON",
-                   cut ? "it was not written to its end; open another copy, or the autosaved one" : "mend it there, or open another copy"};
+    return Problem{fmt::format("{}, {}", name, placeInText(text, e.byte)),
+                   cut ? "the file breaks off" : "this is not valid JSON",
+                   cut ? "it was not written to its end; open another copy, or the autosaved one"
+                       : "mend it there, or open another copy"};
   } catch (const Json::exception& e) {
-    return Problem{name, fmt::format("the file cannot be understood ({})", e.what()), "compare it with docs/format/order.schema.json"};
+    return Problem{name, fmt::format("the file cannot be understood ({})", e.what()),
+                   "compare it with docs/format/order.schema.json"};
   }
 }
 
@@ -175,6 +194,8 @@ std::string orderText(const OrderFile& file) {
   return doc.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-std::optional<Problem> writeOrder(const std::filesystem::path& path, const OrderFile& file) { return writeFileAtomically(path, orderText(file)); }
+std::optional<Problem> writeOrder(const std::filesystem::path& path, const OrderFile& file) {
+  return writeFileAtomically(path, orderText(file));
+}
 
 }  // namespace armure

@@ -1,7 +1,8 @@
 // io/order_file.h
 //
-// The order file, *.armure: JSON, schema in docs/format/order.schema.json. Keys keep a fixed order so that files diff well.
-// Members this version does not know are kept and written back. A broken file says where it is broken and opens nothing.
+// The order file, *.armure: JSON, schema in docs/format/order.schema.json. Keys keep a fixed order so that files diff
+// well. Members this version does not know are kept and written back. A broken file says where it is broken and opens
+// nothing.
 #pragma once
 
 #include <filesystem>

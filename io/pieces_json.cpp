@@ -25,16 +25,25 @@ Json points(const Polyline& line) {
 
 Json edgeJson(const Edge& e) {
   Json beziers = Json::array();
-  for (const Cubic& c : e.path.cubics()) beziers.push_back(Json::array({point(c.p0), point(c.p1), point(c.p2), point(c.p3)}));
-  const Polyline line = e.role == EdgeRole::Fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance);
-  return {{"id", e.id}, {"role", roleName(e.role)}, {"allowance", rounded(e.allowance)}, {"points", points(line)}, {"beziers", std::move(beziers)}};
+  for (const Cubic& c : e.path.cubics())
+    beziers.push_back(Json::array({point(c.p0), point(c.p1), point(c.p2), point(c.p3)}));
+  const Polyline line =
+      e.role == EdgeRole::Fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance);
+  return {{"id", e.id},
+          {"role", roleName(e.role)},
+          {"allowance", rounded(e.allowance)},
+          {"points", points(line)},
+          {"beziers", std::move(beziers)}};
 }
 
 Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
   for (const Edge& e : p.edges) edges.push_back(edgeJson(e));
-  for (const LevelMark& l : p.levels) levels.push_back({{"id", l.level}, {"a", point(l.a)}, {"b", point(l.b)}, {"width", rounded(l.width())}});
-  for (const Notch& n : p.notches) notches.push_back({{"id", n.id}, {"edge", n.edge}, {"at", rounded(n.at)}, {"kind", n.doubled ? "double" : "single"}});
+  for (const LevelMark& l : p.levels)
+    levels.push_back({{"id", l.level}, {"a", point(l.a)}, {"b", point(l.b)}, {"width", rounded(l.width())}});
+  for (const Notch& n : p.notches)
+    notches.push_back(
+        {{"id", n.id}, {"edge", n.edge}, {"at", rounded(n.at)}, {"kind", n.doubled ? "double" : "single"}});
   return {{"id", p.id},
           {"name", p.name},
           {"number", p.number},
@@ -50,13 +59,19 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
 }
 
 Json sideJson(const Pattern& pattern, const SeamSide& side) {
-  return {{"piece", pattern.pieces[side.piece].id}, {"edges", Json::array({{{"id", side.edge}, {"reversed", side.reversed}}})}};
+  return {{"piece", pattern.pieces[side.piece].id},
+          {"edges", Json::array({{{"id", side.edge}, {"reversed", side.reversed}}})}};
 }
 
 Json seamJson(const Pattern& pattern, const Seam& s) {
   Json notches = Json::array();
   for (const SeamNotch& n : s.notches) notches.push_back({{"id", n.id}, {"a", rounded(n.a)}, {"b", rounded(n.b)}});
-  return {{"id", s.id}, {"a", sideJson(pattern, s.a)}, {"b", sideJson(pattern, s.b)}, {"ease", std::abs(s.ease)}, {"easeSide", s.ease < 0 ? "b" : "a"}, {"notches", std::move(notches)}};
+  return {{"id", s.id},
+          {"a", sideJson(pattern, s.a)},
+          {"b", sideJson(pattern, s.b)},
+          {"ease", std::abs(s.ease)},
+          {"easeSide", s.ease < 0 ? "b" : "a"},
+          {"notches", std::move(notches)}};
 }
 
 }  // namespace
@@ -66,19 +81,26 @@ std::string piecesJson(const Order& order, const Design& design) {
   Json levels = Json::array(), pieces = Json::array(), seams = Json::array();
   for (const PatternLevel& l : pattern.levels) {
     if (!l.ring) continue;
-    levels.push_back({{"id", l.id}, {"name", l.name}, {"bodyGirth", rounded(l.bodyGirth)}, {"finishedGirth", rounded(l.finishedGirth)},
-                      {"closedGirth", rounded(pattern.closedGirth(l))}, {"openingGap", rounded(l.openingGap)}, {"estimated", l.estimated}});
+    levels.push_back({{"id", l.id},
+                      {"name", l.name},
+                      {"bodyGirth", rounded(l.bodyGirth)},
+                      {"finishedGirth", rounded(l.finishedGirth)},
+                      {"closedGirth", rounded(pattern.closedGirth(l))},
+                      {"openingGap", rounded(l.openingGap)},
+                      {"estimated", l.estimated}});
   }
-  for (size_t i = 0; i < pattern.pieces.size(); ++i) pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i]));
+  for (size_t i = 0; i < pattern.pieces.size(); ++i)
+    pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i]));
   for (const Seam& s : pattern.seams) seams.push_back(seamJson(pattern, s));
-  const Json doc{{"format", "armure-pieces"},
-                 {"version", 1},
-                 {"generator", "armure " ARMURE_VERSION},
-                 {"units", "mm"},
-                 {"garment", {{"name", order.title}, {"school", order.school}, {"style", order.style}, {"client", order.client}}},
-                 {"levels", std::move(levels)},
-                 {"pieces", std::move(pieces)},
-                 {"seams", std::move(seams)}};
+  const Json doc{
+      {"format", "armure-pieces"},
+      {"version", 1},
+      {"generator", "armure " ARMURE_VERSION},
+      {"units", "mm"},
+      {"garment", {{"name", order.title}, {"school", order.school}, {"style", order.style}, {"client", order.client}}},
+      {"levels", std::move(levels)},
+      {"pieces", std::move(pieces)},
+      {"seams", std::move(seams)}};
   return doc.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

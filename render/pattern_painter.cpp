@@ -52,7 +52,8 @@ void drawEdgeNotes(QPainter& painter, const Order& order, const Design& design, 
     const double angle = angleBetween({1, 0}, m.applyToDirection(direction));
     const bool upsideDown = std::abs(angle) > std::numbers::pi / 2 + 1e-9;
     const Vec2 base = m.apply(e.path.pointAt(at) + (upsideDown ? kInside - 3.0 : kInside) * inside);
-    drawTextMm(painter, base, 3.6, QString::fromStdString(edgeNote(design.pattern, i, e, order.units)), upsideDown ? angle + std::numbers::pi : angle, Qt::AlignHCenter);
+    drawTextMm(painter, base, 3.6, QString::fromStdString(edgeNote(design.pattern, i, e, order.units)),
+               upsideDown ? angle + std::numbers::pi : angle, Qt::AlignHCenter);
   }
 }
 
@@ -83,7 +84,8 @@ QPolygonF toQt(const Polyline& line, const Motion& m) {
   return out;
 }
 
-void drawTextMm(QPainter& painter, Vec2 at, double heightMm, const QString& text, double angleRad, Qt::AlignmentFlag align) {
+void drawTextMm(QPainter& painter, Vec2 at, double heightMm, const QString& text, double angleRad,
+                Qt::AlignmentFlag align) {
   const QFont font = printFont(false);
   const double width = QFontMetricsF(font).horizontalAdvance(text);
   painter.save();
@@ -102,7 +104,8 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
   painter.scale(scale, scale);
   painter.setFont(printFont(bold));
   QRectF used;
-  painter.drawText(QRectF(0, 0, box.width() / scale, box.height() / scale), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text, &used);
+  painter.drawText(QRectF(0, 0, box.width() / scale, box.height() / scale),
+                   Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text, &used);
   painter.restore();
   return used.height() * scale;
 }
@@ -114,7 +117,8 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
   painter.setPen(pen(theme.ink, 0.5));
   painter.drawPolygon(toQt(design.cutOutlines[i], m));
   for (const Edge& e : piece.edges) {
-    painter.setPen(e.role == EdgeRole::Fold ? dashed(theme.ink, 0.35, {10, 2, 2, 2}) : dashed(theme.working, 0.35, {4, 1.6}));
+    painter.setPen(e.role == EdgeRole::Fold ? dashed(theme.ink, 0.35, {10, 2, 2, 2})
+                                            : dashed(theme.working, 0.35, {4, 1.6}));
     painter.drawPath(toQt(e.path, m));
   }
   painter.setPen(dashed(theme.secondInk, 0.2, {1, 2}));
@@ -128,10 +132,13 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
   painter.setPen(theme.secondInk);
   drawEdgeNotes(painter, order, design, i, m);
   for (const LevelMark& l : piece.levels) {
-    const auto level = std::find_if(design.pattern.levels.begin(), design.pattern.levels.end(), [&](const PatternLevel& x) { return x.id == l.level; });
-    const QString name = QString::fromStdString(level->name).toLower() + (level->estimated ? QStringLiteral(" (estimated)") : QString());
+    const auto level = std::find_if(design.pattern.levels.begin(), design.pattern.levels.end(),
+                                    [&](const PatternLevel& x) { return x.id == l.level; });
+    const QString name =
+        QString::fromStdString(level->name).toLower() + (level->estimated ? QStringLiteral(" (estimated)") : QString());
     const Vec2 along = m.applyToDirection(unit(l.b - l.a));
-    drawTextMm(painter, m.apply(lerp(l.a, l.b, 0.5)) + Vec2{0, -0.8}, 3, name, angleBetween({1, 0}, along), Qt::AlignHCenter);
+    drawTextMm(painter, m.apply(lerp(l.a, l.b, 0.5)) + Vec2{0, -0.8}, 3, name, angleBetween({1, 0}, along),
+               Qt::AlignHCenter);
   }
 }
 

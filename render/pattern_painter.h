@@ -1,6 +1,7 @@
 // render/pattern_painter.h
 //
-// Drawing pieces with QPainter, in millimetres: the caller scales the painter. Used by the screen, the PDF and the printer.
+// Drawing pieces with QPainter, in millimetres: the caller scales the painter. Used by the screen, the PDF and the
+// printer.
 #pragma once
 
 #include <QPainter>
@@ -18,11 +19,13 @@ QPainterPath toQt(const Path& path, const Motion& motion = {});
 QPolygonF toQt(const Polyline& line, const Motion& motion = {});
 
 // Text whose capital height is about 0.72 of `heightMm`; `at` is the start of the baseline. Turned by `angleRad`.
-void drawTextMm(QPainter& painter, Vec2 at, double heightMm, const QString& text, double angleRad = 0, Qt::AlignmentFlag align = Qt::AlignLeft);
+void drawTextMm(QPainter& painter, Vec2 at, double heightMm, const QString& text, double angleRad = 0,
+                Qt::AlignmentFlag align = Qt::AlignLeft);
 // Wrapped text in a box; returns the height used, mm.
 double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const QString& text, bool bold = false);
 
-// A piece as it is printed: cut line, sewn line, fold, levels, notches, grain with its arrow, label, what each edge gets.
+// A piece as it is printed: cut line, sewn line, fold, levels, notches, grain with its arrow, label, what each edge
+// gets.
 void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, size_t piece, const Motion& motion);
 
 }  // namespace armure

@@ -16,10 +16,10 @@
 namespace armure {
 namespace {
 
-constexpr double kSheetMargin = 15;     // mm round a full-size sheet
-constexpr double kWidestFull = 880;     // mm: fits a 36 in roll
-constexpr double kHead = 18;            // mm for title and client
-constexpr double kInfoWidth = 150;      // mm of text beside the squares on a full-size sheet
+constexpr double kSheetMargin = 15;  // mm round a full-size sheet
+constexpr double kWidestFull = 880;  // mm: fits a 36 in roll
+constexpr double kHead = 18;         // mm for title and client
+constexpr double kInfoWidth = 150;   // mm of text beside the squares on a full-size sheet
 constexpr int kDotsPerInch = 1200;
 
 QString q(const std::string& s) { return QString::fromStdString(s); }
@@ -33,7 +33,8 @@ QPen line(const QColor& color, double width) {
 
 }  // namespace
 
-PrintPlan::PrintPlan(const Order& order, const Design& design, std::string_view paper) : order_(order), design_(design) {
+PrintPlan::PrintPlan(const Order& order, const Design& design, std::string_view paper)
+    : order_(order), design_(design) {
   layout_ = layOutOnPaper(design.pattern, design.cutOutlines, kWidestFull);
   if (paper == "full") {
     width_ = std::max(layout_.width, 2 * kTestSquareInchMm + 2 * kInfoWidth + 40) + 2 * kSheetMargin;
@@ -57,7 +58,8 @@ void PrintPlan::draw(QPainter& painter, int page) const {
 }
 
 Box PrintPlan::testSquare() const {
-  const Vec2 low = paper_ ? Vec2{kTileMargin, kTileMargin + kHead} : Vec2{kSheetMargin, height_ - kSheetMargin - kTestSquareInchMm};
+  const Vec2 low =
+      paper_ ? Vec2{kTileMargin, kTileMargin + kHead} : Vec2{kSheetMargin, height_ - kSheetMargin - kTestSquareInchMm};
   return {low, low + Vec2{kTestSquareMm, kTestSquareMm}};
 }
 
@@ -93,18 +95,29 @@ void PrintPlan::drawHead(QPainter& painter, Vec2 at, double width) const {
 }
 
 void PrintPlan::drawFacts(QPainter& painter, Box box) const {
-  const auto paragraph = [&](const QString& text, bool bold) { box.low.y += drawParagraphMm(painter, box, bold ? 4 : 3.4, text, bold) + (bold ? 1 : 3); };
+  const auto paragraph = [&](const QString& text, bool bold) {
+    box.low.y += drawParagraphMm(painter, box, bold ? 4 : 3.4, text, bold) + (bold ? 1 : 3);
+  };
   painter.setPen(lightTheme().ink);
   QStringList estimated;
   for (const Fact& f : design_.body.facts())
-    if (f.source == Source::Estimated && f.id != id::kStature) estimated << q(std::string(findMeasure(f.id)->name)).toLower() + " " + q(formatLengthWithUnit(f.mm, order_.units)) + QStringLiteral(" ± ") + q(formatLength(f.spread, order_.units));
-  paragraph(estimated.isEmpty() ? "Every measure was taken." : QString("Estimated, not taken: measure before cutting"), true);
+    if (f.source == Source::Estimated && f.id != id::kStature)
+      estimated << q(std::string(findMeasure(f.id)->name)).toLower() + " " +
+                       q(formatLengthWithUnit(f.mm, order_.units)) + QStringLiteral(" ± ") +
+                       q(formatLength(f.spread, order_.units));
+  paragraph(estimated.isEmpty() ? "Every measure was taken." : QString("Estimated, not taken: measure before cutting"),
+            true);
   if (!estimated.isEmpty()) paragraph(estimated.join(", ") + ".", false);
   const size_t failing = design_.sheet.failing();
-  paragraph(failing == 0 ? QString("Balance sheet: every check passes.") : QString("Balance sheet: %1 to look at before cutting").arg(failing), true);
+  paragraph(failing == 0 ? QString("Balance sheet: every check passes.")
+                         : QString("Balance sheet: %1 to look at before cutting").arg(failing),
+            true);
   QStringList rows;
   for (const CheckRow& r : design_.sheet.rows)
-    if (!r.pass && !r.note && rows.size() < 6) rows << q(r.subject) + (r.quantity == Quantity::Length ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8})) : QString());
+    if (!r.pass && !r.note && rows.size() < 6)
+      rows << q(r.subject) + (r.quantity == Quantity::Length
+                                  ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}))
+                                  : QString());
   if (!rows.isEmpty()) paragraph(rows.join("; ") + (failing > 6 ? "; and others." : "."), false);
 }
 
@@ -114,7 +127,8 @@ void PrintPlan::drawCautions(QPainter& painter, Box box) const {
   painter.setPen(lightTheme().ink);
   const Level& waist = design_.block.levels.at(level::kWaist);
   const QString head = QString("Waist %1, closed %2: %3 % less, %4")
-                           .arg(q(formatLengthWithUnit(waist.bodyGirth, order_.units)), q(formatLengthWithUnit(waist.finishedGirth, order_.units)))
+                           .arg(q(formatLengthWithUnit(waist.bodyGirth, order_.units)),
+                                q(formatLengthWithUnit(waist.finishedGirth, order_.units)))
                            .arg(reduction.percent, 0, 'f', 1)
                            .arg(q(std::string(reduction.name)));
   box.low.y += drawParagraphMm(painter, box, 4, head, true) + 1;
@@ -126,7 +140,8 @@ void PrintPlan::drawCautions(QPainter& painter, Box box) const {
 void PrintPlan::drawFull(QPainter& painter) const {
   drawHead(painter, {kSheetMargin, kSheetMargin}, width_ - 2 * kSheetMargin);
   const Motion shift = Motion::translation({kSheetMargin, kSheetMargin + kHead});
-  for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) drawPrintedPiece(painter, order_, design_, i, layout_.motions[i].then(shift));
+  for (size_t i = 0; i < design_.pattern.pieces.size(); ++i)
+    drawPrintedPiece(painter, order_, design_, i, layout_.motions[i].then(shift));
   drawTestSquares(painter);
   const Vec2 low{testSquareInch().high.x + 10, testSquareInch().low.y};
   drawFacts(painter, {low, {low.x + kInfoWidth, height_ - kSheetMargin}});
@@ -136,18 +151,22 @@ void PrintPlan::drawFull(QPainter& painter) const {
 void PrintPlan::drawPageMap(QPainter& painter, const Box& box) const {
   const Theme& theme = lightTheme();
   const double stepX = width_ - 2 * kTileMargin - kTileOverlap, stepY = height_ - 2 * kTileMargin - kTileOverlap;
-  const double scale = std::min(box.width() / (tiling_.columns * stepX + kTileOverlap), box.height() / (tiling_.rows * stepY + kTileOverlap));
+  const double scale = std::min(box.width() / (tiling_.columns * stepX + kTileOverlap),
+                                box.height() / (tiling_.rows * stepY + kTileOverlap));
   painter.save();
   painter.translate(toQt(box.low));
   painter.scale(scale, scale);
   painter.setPen(line(theme.hairline, 0.3 / scale));
-  for (const Tile& t : tiling_.tiles) painter.drawRect(QRectF(t.column * stepX + kTileOverlap / 2, t.row * stepY + kTileOverlap / 2, stepX, stepY));
+  for (const Tile& t : tiling_.tiles)
+    painter.drawRect(QRectF(t.column * stepX + kTileOverlap / 2, t.row * stepY + kTileOverlap / 2, stepX, stepY));
   painter.setPen(line(theme.ink, 0.25 / scale));
   painter.setBrush(theme.tint);
-  for (size_t i = 0; i < layout_.motions.size(); ++i) painter.drawPolygon(toQt(design_.cutOutlines[i], layout_.motions[i]));
+  for (size_t i = 0; i < layout_.motions.size(); ++i)
+    painter.drawPolygon(toQt(design_.cutOutlines[i], layout_.motions[i]));
   painter.setBrush(Qt::NoBrush);
   painter.setPen(theme.working);
-  for (const Tile& t : tiling_.tiles) drawTextMm(painter, {t.column * stepX + 18, t.row * stepY + 18 + 5 / scale}, 5 / scale, q(t.name));
+  for (const Tile& t : tiling_.tiles)
+    drawTextMm(painter, {t.column * stepX + 18, t.row * stepY + 18 + 5 / scale}, 5 / scale, q(t.name));
   painter.restore();
 }
 
@@ -156,11 +175,14 @@ void PrintPlan::drawCover(QPainter& painter) const {
   drawTestSquares(painter);
   const double left = testSquareInch().high.x + 8, right = width_ - kTileMargin, top = testSquare().low.y;
   painter.setPen(lightTheme().ink);
-  drawParagraphMm(painter, {{left, top}, {right, top + 8}}, 4, QString("Page map: %1 sheets").arg(tiling_.tiles.size()), true);
+  drawParagraphMm(painter, {{left, top}, {right, top + 8}}, 4, QString("Page map: %1 sheets").arg(tiling_.tiles.size()),
+                  true);
   drawPageMap(painter, {{left, top + 7}, {right, top + 75}});
   painter.setPen(lightTheme().secondInk);
   drawParagraphMm(painter, {{left, top + 80}, {right, top + 105}}, 3.4,
-                  QString("Print at 100 %, without fitting to the page. Cut each sheet along its frame on two sides, lay cross on cross and glue: neighbours share %1 mm.").arg(kTileOverlap));
+                  QString("Print at 100 %, without fitting to the page. Cut each sheet along its frame on two sides, "
+                          "lay cross on cross and glue: neighbours share %1 mm.")
+                      .arg(kTileOverlap));
   drawCautions(painter, {{left, top + 106}, {right, height_ - kTileMargin - 34}});
   drawFacts(painter, {{kTileMargin, testSquareInch().high.y + 5}, {right, height_ - kTileMargin}});
 }
@@ -194,7 +216,8 @@ void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page) const {
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(QRectF(kTileMargin, kTileMargin, t.area.width(), t.area.height()));
   painter.setPen(theme.secondInk);
-  drawTextMm(painter, {kTileMargin, height_ - 4}, 4, QString("%1 · %2 · sheet %3 of %4").arg(q(t.name), q(order_.title)).arg(page).arg(tiling_.tiles.size()));
+  drawTextMm(painter, {kTileMargin, height_ - 4}, 4,
+             QString("%1 · %2 · sheet %3 of %4").arg(q(t.name), q(order_.title)).arg(page).arg(tiling_.tiles.size()));
 }
 
 std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
@@ -206,7 +229,9 @@ std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
     writer.setTitle(q(title));
     writer.setCreator("Armure");
     // Orientation stays portrait and the size is given as it is: Qt would swap the sides of a landscape sheet.
-    writer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter, QString(), QPageSize::ExactMatch), QPageLayout::Portrait, QMarginsF()));
+    writer.setPageLayout(QPageLayout(
+        QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter, QString(), QPageSize::ExactMatch),
+        QPageLayout::Portrait, QMarginsF()));
     QPainter painter(&writer);
     for (int page = 0; page < plan.pages(); ++page) {
       if (page > 0) writer.newPage();
@@ -219,6 +244,8 @@ std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
   return buffer.data().toStdString();
 }
 
-std::optional<Problem> writePdf(const std::string& path, const PrintPlan& plan, const std::string& title) { return writeFileAtomically(path, pdfBytes(plan, title)); }
+std::optional<Problem> writePdf(const std::string& path, const PrintPlan& plan, const std::string& title) {
+  return writeFileAtomically(path, pdfBytes(plan, title));
+}
 
 }  // namespace armure

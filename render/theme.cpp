@@ -2,7 +2,9 @@
 
 #include <QFontDatabase>
 
-static void initialiseResources() { Q_INIT_RESOURCE(fonts); }  // resources of a static library; must stand outside namespaces
+static void initialiseResources() {
+  Q_INIT_RESOURCE(fonts);
+}  // resources of a static library; must stand outside namespaces
 
 namespace armure {
 

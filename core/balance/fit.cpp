@@ -49,7 +49,8 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   end.acrossRole = across.role;
   end.angleRad = std::numbers::pi - angleBetween(before.path.endTangent(), after.path.startTangent());
   for (const Notch& notch : piece.notches)
-    if (notch.edge == mine.id && notch.id == level::kUnderbust) end.fromUnderbust = leaves ? notch.at : mine.path.length() - notch.at;
+    if (notch.edge == mine.id && notch.id == level::kUnderbust)
+      end.fromUnderbust = leaves ? notch.at : mine.path.length() - notch.at;
   return end;
 }
 

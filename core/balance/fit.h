@@ -1,7 +1,7 @@
 // core/balance/fit.h
 //
-// Small measurements the balance sheet and the taped view share: how an edge runs on across a seam, and how well one line
-// lies on another.
+// Small measurements the balance sheet and the taped view share: how an edge runs on across a seam, and how well one
+// line lies on another.
 #pragma once
 
 #include <optional>
@@ -21,8 +21,8 @@ struct SeamEnd {
 SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop);
 
 // The rigid motion (no mirroring) that lays `b` on `a` best: least squares over points at equal parts of their lengths.
-// In the plane the best angle has the closed form atan2(sum cross, sum dot) about the centroids (the two-dimensional case
-// of W. Kabsch, "A solution for the best rotation to relate two sets of vectors", Acta Cryst. A32 (1976), 922).
+// In the plane the best angle has the closed form atan2(sum cross, sum dot) about the centroids (the two-dimensional
+// case of W. Kabsch, "A solution for the best rotation to relate two sets of vectors", Acta Cryst. A32 (1976), 922).
 Motion bestFit(const Path& a, const Path& b, int samples = 33);
 
 // Largest distance between points at equal parts of the lengths once `b` lies on `a` by bestFit; mm.

@@ -23,11 +23,13 @@ class SheetMaker {
     for (const Seam& seam : pattern_.seams) {
       const Walk w = walk(pattern_, seam);
       for (const Stretch& s : w.stretches) {
-        CheckRow r = seamRow(CheckKind::Stretch, seam, fmt::format("{}, {} to {}", seam.name, levelName(s.from), levelName(s.to)));
+        CheckRow r = seamRow(CheckKind::Stretch, seam,
+                             fmt::format("{}, {} to {}", seam.name, levelName(s.from), levelName(s.to)));
         r.detail = fmt::format("{} longer", longer(seam, s.mismatch()));
         r.level = s.to == "hem" ? s.from : s.to;
         r.spot = spotOn(seam, s, w);
-        judge(r, std::abs(s.mismatch()), limits::kLengthMm, "move the longer edge in or the shorter one out between these notches");
+        judge(r, std::abs(s.mismatch()), limits::kLengthMm,
+              "move the longer edge in or the shorter one out between these notches");
       }
       CheckRow r = seamRow(CheckKind::Seam, seam, seam.name + ", whole");
       r.detail = fmt::format("{} longer", longer(seam, w.mismatch()));
@@ -49,7 +51,8 @@ class SheetMaker {
       }
       const double off = pattern_.closedGirth(l) - l.finishedGirth;
       r.detail = off > 0 ? "the pieces close too wide" : "the pieces close too narrow";
-      judge(r, std::abs(off), limits::kLengthMm, "give the difference back at the side, or change the intakes of this level");
+      judge(r, std::abs(off), limits::kLengthMm,
+            "give the difference back at the side, or change the intakes of this level");
     }
   }
 
@@ -59,13 +62,16 @@ class SheetMaker {
         const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
         if (a.acrossRole != b.acrossRole) continue;
         const double turn = (a.angleRad + b.angleRad - std::numbers::pi) * kDegrees;
-        CheckRow r = seamRow(CheckKind::Join, seam, fmt::format("{} at the {}", atTop ? "Top edge" : "Hem", lowered(seam.name)));
+        CheckRow r =
+            seamRow(CheckKind::Join, seam, fmt::format("{} at the {}", atTop ? "Top edge" : "Hem", lowered(seam.name)));
         r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";
         r.quantity = Quantity::Angle;
         r.spot = a.corner;
-        judge(r, std::abs(turn), limits::kJoinDegrees, "redraw the line across the seam with the pieces laid edge to edge");
+        judge(r, std::abs(turn), limits::kJoinDegrees,
+              "redraw the line across the seam with the pieces laid edge to edge");
 
-        CheckRow c = seamRow(CheckKind::Corner, seam, fmt::format("{}, corners at the {}", seam.name, atTop ? "top" : "hem"));
+        CheckRow c =
+            seamRow(CheckKind::Corner, seam, fmt::format("{}, corners at the {}", seam.name, atTop ? "top" : "hem"));
         c.spot = a.corner;
         if (a.fromUnderbust && b.fromUnderbust) {
           c.detail = "the corners do not meet when the seam is closed from the underbust notch";
@@ -103,7 +109,8 @@ class SheetMaker {
       const Path a = pattern_.sidePath(seam.a), b = pattern_.sidePath(seam.b).transformed(Motion::mirrorX());
       CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
       r.detail = "farthest apart when one is laid on the other";
-      judge(r, shapeDifference(a, b), limits::kSideShapeMm, "shift intake between the side and the lines next to it, or choose another front and back share");
+      judge(r, shapeDifference(a, b), limits::kSideShapeMm,
+            "shift intake between the side and the lines next to it, or choose another front and back share");
     }
   }
 
@@ -145,7 +152,8 @@ class SheetMaker {
       r.kind = CheckKind::Intake;
       r.level = i.level;
       r.seam = i.line == "back_line" ? "back-line" : i.line;
-      r.subject = fmt::format("{}, intake at the {}", i.line == "princess" ? "Princess line" : "Back line", lowered(levelName(i.level)));
+      r.subject = fmt::format("{}, intake at the {}", i.line == "princess" ? "Princess line" : "Back line",
+                              lowered(levelName(i.level)));
       r.detail = "more than one seam should take";
       judge(r, i.amount, i.cap, "use more panel lines, reduce less, or allow this line more");
     }
@@ -167,7 +175,8 @@ class SheetMaker {
 
   Sheet finish() && {
     const auto rank = [](const CheckRow& r) { return r.note ? 1 : r.pass ? 2 : 0; };
-    std::stable_sort(rows_.begin(), rows_.end(), [&](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
+    std::stable_sort(rows_.begin(), rows_.end(),
+                     [&](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
     return {std::move(rows_)};
   }
 
@@ -262,10 +271,12 @@ std::string_view checkName(CheckKind kind) {
 }
 
 size_t Sheet::failing() const {
-  return static_cast<size_t>(std::count_if(rows.begin(), rows.end(), [](const CheckRow& r) { return !r.pass && !r.note; }));
+  return static_cast<size_t>(
+      std::count_if(rows.begin(), rows.end(), [](const CheckRow& r) { return !r.pass && !r.note; }));
 }
 
-Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes, const Body& body) {
+Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
+                   const Body& body) {
   SheetMaker maker(pattern, cutOutlines);
   maker.seams();
   maker.girths();

@@ -16,13 +16,14 @@ namespace armure {
 
 // Limits, in one place.
 namespace limits {
-inline constexpr double kLengthMm = 0.5;       // stretches, seams, corners, girths
-inline constexpr double kJoinDegrees = 3.0;    // how much a line may turn where it crosses a closed seam
-inline constexpr double kRadiusMm = 12.0;      // tightest radius on a sewn edge
-inline constexpr double kClosedMm = 1e-6;      // edges of a piece meet
-inline constexpr double kSideShapeMm = 25.4;   // front and back side as pinned; common practice, no source: beyond 1 in the seam leans
-inline constexpr int kMostBends = 4;           // changes of bend a panel seam has by design, at the most
-inline constexpr double kNarrowMm = 20.0;      // a narrower panel is flagged
+inline constexpr double kLengthMm = 0.5;     // stretches, seams, corners, girths
+inline constexpr double kJoinDegrees = 3.0;  // how much a line may turn where it crosses a closed seam
+inline constexpr double kRadiusMm = 12.0;    // tightest radius on a sewn edge
+inline constexpr double kClosedMm = 1e-6;    // edges of a piece meet
+inline constexpr double kSideShapeMm =
+    25.4;  // front and back side as pinned; common practice, no source: beyond 1 in the seam leans
+inline constexpr int kMostBends = 4;       // changes of bend a panel seam has by design, at the most
+inline constexpr double kNarrowMm = 20.0;  // a narrower panel is flagged
 }  // namespace limits
 
 enum class CheckKind { Stretch, Seam, Girth, Join, Corner, Curve, Sides, Piece, Intake, Facts };
@@ -39,10 +40,10 @@ struct CheckRow {
   double amount = 0;    // how far off: mm, degrees or a count
   double limit = 0;
   Quantity quantity = Quantity::Length;
-  std::string remedy;   // what would mend it; empty when it passes
+  std::string remedy;                    // what would mend it; empty when it passes
   std::string piece, edge, seam, level;  // ids; empty where it does not apply
-  Vec2 spot;            // where to look, in the axes of the piece
-  bool note = false;    // true: says what cannot be checked, neither passes nor fails
+  Vec2 spot;                             // where to look, in the axes of the piece
+  bool note = false;                     // true: says what cannot be checked, neither passes nor fails
 };
 
 struct Sheet {
@@ -52,6 +53,7 @@ struct Sheet {
 };
 
 // Computes the sheet. `cutOutlines` go with the pieces, in the same order.
-Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes, const Body& body);
+Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
+                   const Body& body);
 
 }  // namespace armure

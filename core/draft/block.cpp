@@ -28,7 +28,8 @@ Path edgeOfGap(const Path& gap, double position, double part) {
 }
 
 PanelLine lineFromGap(std::string id, std::string name, const Path& gap, double position, double centreShare) {
-  return {std::move(id), std::move(name), edgeOfGap(gap, position, -centreShare), edgeOfGap(gap, position, 1 - centreShare)};
+  return {std::move(id), std::move(name), edgeOfGap(gap, position, -centreShare),
+          edgeOfGap(gap, position, 1 - centreShare)};
 }
 
 std::string lowered(std::string name) {
@@ -55,7 +56,9 @@ void extend(std::vector<Station>& s, double topY, double bottomY) {
 
 class Drafter {
  public:
-  Drafter(const Body& body, const Rules& rules, Levels levels) : body_(body), rules_(rules) { block_.levels = std::move(levels); }
+  Drafter(const Body& body, const Rules& rules, Levels levels) : body_(body), rules_(rules) {
+    block_.levels = std::move(levels);
+  }
 
   Result<Block> draft() && {
     block_.workings = block_.levels.workings;
@@ -86,7 +89,8 @@ class Drafter {
     const double position = body_.mm(id::kBustSpan) / 2;
     setDart(position, bustSide);
     const Vec2 dartEnd = block_.dart.lower;
-    const double underWidth = straightSide(dartEnd.y, dartEnd.x, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
+    const double underWidth =
+        straightSide(dartEnd.y, dartEnd.x, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
     const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
     drawPrincess(position, underIntake, waistIntake);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
@@ -97,20 +101,27 @@ class Drafter {
     readOff(f, level(level::kHem), level(level::kHem).front, block_.sideBelowDart);
   }
 
-  // Lays the quarter underbust on its line and takes what is left over as the intake of this half, less what is taken in at
-  // its centre. The side runs straight from bust (on the front: from the lower leg of the dart) to waist. A side that would stand nearer than the quarter leaves nothing
-  // to take in: the intake is 0 and the side moves out.
+  // Lays the quarter underbust on its line and takes what is left over as the intake of this half, less what is taken
+  // in at its centre. The side runs straight from bust (on the front: from the lower leg of the dart) to waist. A side
+  // that would stand nearer than the quarter leaves nothing to take in: the intake is 0 and the side moves out.
   double underbustIntake(std::string_view half, double width, double share, double centreIntake) {
     const bool front = half == "front";
-    Working w{fmt::format("{}.underbust.intake", half), fmt::format("Underbust intake of the {}", front ? "princess line" : "back line"), {}, 0, ""};
+    Working w{fmt::format("{}.underbust.intake", half),
+              fmt::format("Underbust intake of the {}", front ? "princess line" : "back line"),
+              {},
+              0,
+              ""};
     if (front && !rules_.isDefault("intake.underbust")) {
       w.terms = {rules_.term("intake.underbust")};
       w.note = "a fixed amount, set by the maker";
     } else {
-      w.terms = {{'+', fmt::format("width of the {} on the underbust line", half), width, Source::Computed}, {'-', "quarter underbust", share, Source::Computed}};
+      w.terms = {{'+', fmt::format("width of the {} on the underbust line", half), width, Source::Computed},
+                 {'-', "quarter underbust", share, Source::Computed}};
       if (centreIntake > 0) w.terms.push_back({'-', "centre back taken in", centreIntake, Source::Computed});
-      w.note = "the side runs straight from the bust, below the side dart, to the waist; the quarter underbust is laid on the line and what is left over is "
-               "the intake; common practice";
+      w.note =
+          "the side runs straight from the bust, below the side dart, to the waist; the quarter underbust is laid on "
+          "the line and what is left over is "
+          "the intake; common practice";
       const double left = width - share - centreIntake;
       if (left < 0) w.terms.push_back({'+', "the side moves out, nothing is taken in", -left, Source::Computed});
     }
@@ -135,9 +146,9 @@ class Drafter {
     d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
   }
 
-  // Both edges of the princess line. At the bust point they meet; above and below they leave it along a leg that is aimed
-  // `bust.rounding` away from it, which rounds the point. The side front's edge is drawn with the corner of the dart in it,
-  // half above and half below, so that closing the dart leaves a smooth edge.
+  // Both edges of the princess line. At the bust point they meet; above and below they leave it along a leg that is
+  // aimed `bust.rounding` away from it, which rounds the point. The side front's edge is drawn with the corner of the
+  // dart in it, half above and half below, so that closing the dart leaves a smooth edge.
   void drawPrincess(double position, double underIntake, double waistIntake) {
     const double centreShare = rules_.share("intake.centre_share");
     PanelLine& line = block_.front.line;
@@ -148,7 +159,8 @@ class Drafter {
   }
 
   Path princessEdge(double position, double part, double halfCorner, double underIntake, double waistIntake) const {
-    const double top = level(level::kTop).front, bust = level(level::kBust).front, under = level(level::kUnderbust).front;
+    const double top = level(level::kTop).front, bust = level(level::kBust).front,
+                 under = level(level::kUnderbust).front;
     const double rounding = rules_.length("bust.rounding");
     const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
@@ -203,13 +215,15 @@ class Drafter {
   Path centreBack() const {
     const double half = block_.openingGap / 2;
     if (half > 0) return Path::line({half, topY()}, {half, bottomBack()});
-    std::vector<Station> c{{level(level::kChest).back, 0, 0, true}, {level(level::kWaist).back, rules_.length("centre_back.waist")}, {level(level::kHem).back, 0, 0, true}};
+    std::vector<Station> c{{level(level::kChest).back, 0, 0, true},
+                           {level(level::kWaist).back, rules_.length("centre_back.waist")},
+                           {level(level::kHem).back, 0, 0, true}};
     extend(c, topY(), bottomBack());
     return monotonePath(c);
   }
 
-  // The back line's gap: nothing above its start and below its end, most at the waist, on the underbust line what is left
-  // over there.
+  // The back line's gap: nothing above its start and below its end, most at the waist, on the underbust line what is
+  // left over there.
   template <typename CentreIntake>
   Path backGap(const CentreIntake& centreIntake) {
     const double waist = level(level::kWaist).back, hem = level(level::kHem).back, chest = level(level::kChest).back;
@@ -218,7 +232,8 @@ class Drafter {
     const double end = std::max(hem - rules_.length("back.end"), waist + 0.5 * (hem - waist));
     const double intake = rules_.length("back.intake_waist");
     const double waistSide = level(level::kWaist).backShare + intake + centreIntake(waist);
-    const double width = straightSide(bust, level(level::kBust).backShare + centreIntake(bust), waist, waistSide, under);
+    const double width =
+        straightSide(bust, level(level::kBust).backShare + centreIntake(bust), waist, waistSide, under);
     const double underIntake = underbustIntake("back", width, level(level::kUnderbust).backShare, centreIntake(under));
     std::vector<Station> s{{start, 0, 0, true}, {under, underIntake}, {waist, intake}, {end, 0, 0, true}};
     extend(s, topY(), bottomBack());
@@ -227,12 +242,18 @@ class Drafter {
 
   void addLevel(HalfBlock& half, const Level& l, double y, double share, double centreIntake) {
     HalfLevel h{l.id, y, share, centreIntake, half.line.intakeAtDepth(y), 0};
-    Working w{fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", half.id == "front" ? "Front" : "Back", lowered(l.name)), {}, 0, ""};
+    Working w{fmt::format("{}.{}.side", half.id, l.id),
+              fmt::format("{}, {}: the side stands at", half.id == "front" ? "Front" : "Back", lowered(l.name)),
+              {},
+              0,
+              ""};
     w.terms.push_back({'+', shareLabel(l, share), share, Source::Computed});
-    if (std::abs(centreIntake) > 1e-9) w.terms.push_back({'+', "centre back taken in", centreIntake, rules_.value("centre_back.waist").source});
+    if (std::abs(centreIntake) > 1e-9)
+      w.terms.push_back({'+', "centre back taken in", centreIntake, rules_.value("centre_back.waist").source});
     if (std::abs(h.lineIntake) > 1e-9) w.terms.push_back({'+', half.line.name, h.lineIntake, Source::Computed});
     for (const Term& t : w.terms) w.result += t.mm;
-    w.note = fmt::format("from centre {}: finished share + every intake taken out of this half, given back at the side", half.id);
+    w.note = fmt::format("from centre {}: finished share + every intake taken out of this half, given back at the side",
+                         half.id);
     h.side = w.result;
     half.levels.push_back(h);
     block_.workings.push_back(std::move(w));
@@ -241,13 +262,22 @@ class Drafter {
   // A level whose girth the draft gives: the smooth side line is read there, and the share is what the pieces leave.
   void readOff(HalfBlock& half, const Level& l, double y, const Path& sideLine) {
     const bool front = half.id == "front";
-    HalfLevel h{l.id, y, 0, front ? 0 : half.centre.xAtDepth(y) - block_.openingGap / 2, half.line.intakeAtDepth(y), sideLine.xAtDepth(y)};
+    HalfLevel h{l.id,
+                y,
+                0,
+                front ? 0 : half.centre.xAtDepth(y) - block_.openingGap / 2,
+                half.line.intakeAtDepth(y),
+                sideLine.xAtDepth(y)};
     h.share = h.side - h.lineIntake - h.centreIntake;
     (front ? block_.levels.at(l.id).frontShare : block_.levels.at(l.id).backShare) = h.share;
-    const auto below = std::find_if(half.levels.begin(), half.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
+    const auto below =
+        std::find_if(half.levels.begin(), half.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
     half.levels.insert(below, h);
-    block_.workings.push_back({fmt::format("{}.{}.side", half.id, l.id), fmt::format("{}, {}: the side stands at", front ? "Front" : "Back", lowered(l.name)),
-                               {{'+', "read off the smooth side line", h.side, Source::Computed}}, h.side, "no girth is prescribed here; the line runs on between measured levels"});
+    block_.workings.push_back({fmt::format("{}.{}.side", half.id, l.id),
+                               fmt::format("{}, {}: the side stands at", front ? "Front" : "Back", lowered(l.name)),
+                               {{'+', "read off the smooth side line", h.side, Source::Computed}},
+                               h.side,
+                               "no girth is prescribed here; the line runs on between measured levels"});
   }
 
   // Once both halves stand, the levels that were read off have their girth.
@@ -268,8 +298,7 @@ class Drafter {
 
   static Path sidePath(const HalfBlock& half, double top, double bottom) {
     std::vector<Station> s;
-    for (const HalfLevel& l : half.levels)
-      s.push_back({l.y, l.side});
+    for (const HalfLevel& l : half.levels) s.push_back({l.y, l.side});
     extend(s, top, bottom);
     return monotonePath(s);
   }
@@ -285,7 +314,8 @@ class Drafter {
         const double width = std::min(inner, outer);
         if (width >= kLeastWidth) continue;
         const std::string_view panel = inner < outer ? "centre" : "side";
-        return Problem{fmt::format("{} {}, {}", panel, half->id, l.level), fmt::format("the panel is only {:.0f} mm wide there", width),
+        return Problem{fmt::format("{} {}, {}", panel, half->id, l.level),
+                       fmt::format("the panel is only {:.0f} mm wide there", width),
                        "take less into this half, check the bust span, or measure again"};
       }
     }
@@ -296,7 +326,9 @@ class Drafter {
     for (const HalfBlock* half : {&block_.front, &block_.back}) {
       const bool isPrincess = half->line.id == "princess";
       for (const HalfLevel& l : half->levels)
-        if (!level(l.level).beyondHem) block_.intakes.push_back({half->id, half->line.id, l.level, l.lineIntake, rules_.length(isPrincess ? "cap.princess" : "cap.other")});
+        if (!level(l.level).beyondHem)
+          block_.intakes.push_back({half->id, half->line.id, l.level, l.lineIntake,
+                                    rules_.length(isPrincess ? "cap.princess" : "cap.other")});
     }
   }
 

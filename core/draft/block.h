@@ -3,8 +3,8 @@
 // The block: half a body laid flat on the quarter grid, front and back, with every intake still in it as a gap. It is
 // what a maker draws on paper before anything is cut.
 //
-// Each half has its own axes: x = 0 at the centre (front or back), growing towards the side; y = 0 on the shoulder line,
-// growing down; mm.
+// Each half has its own axes: x = 0 at the centre (front or back), growing towards the side; y = 0 on the shoulder
+// line, growing down; mm.
 //
 // The identity the draft rests on holds on every level of each half:
 //   side position = finished share + sum of the intakes of that half.
@@ -39,19 +39,19 @@ struct HalfLevel {
 struct HalfBlock {
   std::string id;  // "front" or "back"
   std::vector<HalfLevel> levels;
-  Path centre;                     // fold, or the edge of the opening
+  Path centre;  // fold, or the edge of the opening
   PanelLine line;
-  Path side;                       // on the front: down to the side bust dart; below it see Block::sideBelowDart
-  Path neck, shoulder, armhole;    // the covered block above the top edge, mostly cut away later
+  Path side;                     // on the front: down to the side bust dart; below it see Block::sideBelowDart
+  Path neck, shoulder, armhole;  // the covered block above the top edge, mostly cut away later
 
   const HalfLevel& at(std::string_view level) const;  // throws std::out_of_range
 };
 
 // The side bust dart: a wedge from the side to the bust point, on the front. Both legs are equally long.
 struct SideDart {
-  Vec2 apex;       // the bust point
-  Vec2 upper;      // end of the upper leg, on the bust line
-  Vec2 lower;      // end of the lower leg
+  Vec2 apex;         // the bust point
+  Vec2 upper;        // end of the upper leg, on the bust line
+  Vec2 lower;        // end of the lower leg
   double angle = 0;  // radians; closing turns the part below by -angle about the apex
 };
 
@@ -64,8 +64,8 @@ struct Block {
   Levels levels;
   HalfBlock front, back;
   SideDart dart;
-  Path sideBelowDart;       // the front side from the dart's lower leg down, before closing
-  double openingGap = 0;    // whole lacing gap at the centre back; 0 with a zip
+  Path sideBelowDart;     // the front side from the dart's lower leg down, before closing
+  double openingGap = 0;  // whole lacing gap at the centre back; 0 with a zip
   std::vector<Intake> intakes;
   std::vector<Working> workings;
 

@@ -1,9 +1,9 @@
 // core/draft/dart.h
 //
-// Closing the side bust dart: the princess line is cut open up to the bust point and the lower part of the side front is
-// turned about the bust point until the legs of the dart meet. The turn is an exact rotation: every length on the turned
-// part is kept. The draft has given both broken lines (the side, and the princess edge at the bust point) the directions
-// that make them smooth once closed.
+// Closing the side bust dart: the princess line is cut open up to the bust point and the lower part of the side front
+// is turned about the bust point until the legs of the dart meet. The turn is an exact rotation: every length on the
+// turned part is kept. The draft has given both broken lines (the side, and the princess edge at the bust point) the
+// directions that make them smooth once closed.
 #pragma once
 
 #include "draft/block.h"

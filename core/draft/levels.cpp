@@ -39,10 +39,13 @@ Working chestHeight(const Body& body, const Rules& rules) {
     return worked(key, title, {measureTerm(body, id::kShoulderToChest)}, "measured on the client");
   const std::string_view school = rules.option("chest.school");
   if (school == "bust-sixth")
-    return worked(key, title, {rules.term("shoulder.slope_front"), measureTerm(body, id::kBust, '+', 1.0 / 6), rules.term("chest.addition")},
-                  "shoulder slope + a sixth of the bust + a fixed amount; common practice");
+    return worked(
+        key, title,
+        {rules.term("shoulder.slope_front"), measureTerm(body, id::kBust, '+', 1.0 / 6), rules.term("chest.addition")},
+        "shoulder slope + a sixth of the bust + a fixed amount; common practice");
   if (school == "armhole-half" && body.has(id::kArmhole))
-    return worked(key, title, {measureTerm(body, id::kArmhole, '+', 0.5)}, "half the round armhole, down from the shoulder line; common practice");
+    return worked(key, title, {measureTerm(body, id::kArmhole, '+', 0.5)},
+                  "half the round armhole, down from the shoulder line; common practice");
   return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term("chest.above_bust", '-')},
                 "bust point height less a fixed amount; common practice");
 }
@@ -70,8 +73,9 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.hem = h.waist + rules.length("hem.length");
   const auto cm = [](double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); };
   const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
-    return Problem{lower, fmt::format("the {} line at {} is not clearly below the {} line at {}", lower, cm(yl), upper, cm(yu)),
-                   fmt::format("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
+    return Problem{
+        lower, fmt::format("the {} line at {} is not clearly below the {} line at {}", lower, cm(yl), upper, cm(yu)),
+        fmt::format("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
   };
   if (h.bust - h.chest < kLeastBetweenLevels) return tooClose("chest", h.chest, "bust", h.bust);
   if (h.bust - h.top < kLeastBetweenLevels) return tooClose("top edge", h.top, "bust", h.bust);
@@ -80,11 +84,16 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
   if (dart < 0)
-    return Problem{std::string(id::kBackWaistLength), fmt::format("the back waist length is {} more than the front one", cm(-dart)),
-                   "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
+    return Problem{
+        std::string(id::kBackWaistLength),
+        fmt::format("the back waist length is {} more than the front one", cm(-dart)),
+        "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
   if (dart > kDartReach * (h.underbust - h.bust))
-    return Problem{"dart.side", fmt::format("a side bust dart of {} does not fit between bust and underbust, {} apart", cm(dart), cm(h.underbust - h.bust)),
-                   fmt::format("at most {}; measure front and back waist length again, or set the dart by hand", cm(kDartReach * (h.underbust - h.bust)))};
+    return Problem{"dart.side",
+                   fmt::format("a side bust dart of {} does not fit between bust and underbust, {} apart", cm(dart),
+                               cm(h.underbust - h.bust)),
+                   fmt::format("at most {}; measure front and back waist length again, or set the dart by hand",
+                               cm(kDartReach * (h.underbust - h.bust)))};
   return h;
 }
 
@@ -106,7 +115,9 @@ class Sharer {
  private:
   static bool isOnBreast(const Level& l) { return l.id == level::kTop || l.id == level::kBust; }
   std::optional<double> frontArc(const Level& l) const {
-    const std::string_view arc = l.id == level::kUnderbust ? id::kFrontUnderbustArc : l.id == level::kBust ? id::kFrontBustArc : "";
+    const std::string_view arc = l.id == level::kUnderbust ? id::kFrontUnderbustArc
+                                 : l.id == level::kBust    ? id::kFrontBustArc
+                                                           : "";
     return !arc.empty() && body_.has(arc) ? std::optional(body_.mm(arc)) : std::nullopt;
   }
   const Body& body_;
@@ -115,7 +126,8 @@ class Sharer {
 };
 
 bool estimated(const Body& body, std::initializer_list<std::string_view> measures) {
-  return std::any_of(measures.begin(), measures.end(), [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
+  return std::any_of(measures.begin(), measures.end(),
+                     [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
 }
 
 }  // namespace
@@ -138,26 +150,39 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   const Heights h = heights.value();
 
   const auto girth = [&](std::string_view key, const std::string& name, std::vector<Term> terms, std::string note) {
-    out.workings.push_back(worked(fmt::format("girth.{}", key), name + ", finished girth", std::move(terms), std::move(note)));
+    out.workings.push_back(
+        worked(fmt::format("girth.{}", key), name + ", finished girth", std::move(terms), std::move(note)));
     return out.workings.back().result;
   };
-  const auto add = [&](std::string_view key, std::string name, double y, double bodyGirth, double finished, bool isEstimated) {
+  const auto add = [&](std::string_view key, std::string name, double y, double bodyGirth, double finished,
+                       bool isEstimated) {
     const bool below = y > h.bust;
-    out.all.push_back({std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0, isEstimated});
+    out.all.push_back(
+        {std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0, isEstimated});
   };
 
-  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')}, "closes to a little less than the upper bust, so that it holds");
-  const double bust = girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term("ease.bust")}, "body + ease");
-  const double under = girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')}, "body - reduction");
-  const double waist = girth(level::kWaist, "Waist", {measureTerm(body, id::kWaist), rules.term("reduction.waist", '-')}, "natural waist - reduction");
-  const double highHip = girth(level::kHighHip, "High hip", {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
+  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')},
+                           "closes to a little less than the upper bust, so that it holds");
+  const double bust =
+      girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term("ease.bust")}, "body + ease");
+  const double under =
+      girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')},
+            "body - reduction");
+  const double waist =
+      girth(level::kWaist, "Waist", {measureTerm(body, id::kWaist), rules.term("reduction.waist", '-')},
+            "natural waist - reduction");
+  const double highHip = girth(level::kHighHip, "High hip",
+                               {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
   const double hip = body.mm(id::kHip);
 
   const bool heightsEstimated = estimated(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
-  add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top, estimated(body, {id::kUpperBust}) || heightsEstimated);
-  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), 0, estimated(body, {id::kUpperBust}) || heightsEstimated);
+  add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top,
+      estimated(body, {id::kUpperBust}) || heightsEstimated);
+  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), 0,
+      estimated(body, {id::kUpperBust}) || heightsEstimated);
   add(level::kBust, "Bust", h.bust, body.mm(id::kBust), bust, estimated(body, {id::kShoulderToBust}));
-  add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under, estimated(body, {id::kUnderbust, id::kShoulderToUnderbust}));
+  add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under,
+      estimated(body, {id::kUnderbust, id::kShoulderToUnderbust}));
   add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, estimated(body, {id::kShoulderToWaist}));
   const bool hipEstimated = estimated(body, {id::kHighHip, id::kWaistToHighHip});
   add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);

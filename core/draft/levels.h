@@ -2,8 +2,8 @@
 //
 // The level lines: how far down each stands, what the body measures there and what the garment is to measure.
 //
-// Heights are from the shoulder line, mm. From the underbust down the back levels stand higher than the front ones by the
-// side bust dart, because the front is that much longer over the bust; once the dart is closed, they match.
+// Heights are from the shoulder line, mm. From the underbust down the back levels stand higher than the front ones by
+// the side bust dart, because the front is that much longer over the bust; once the dart is closed, they match.
 #pragma once
 
 #include <string>
@@ -17,20 +17,20 @@
 namespace armure {
 
 namespace level {
-inline constexpr std::string_view kTop = "top", kChest = "chest", kBust = "bust", kUnderbust = "underbust", kWaist = "waist",
-                                  kHighHip = "high_hip", kHip = "hip", kHem = "hem";
+inline constexpr std::string_view kTop = "top", kChest = "chest", kBust = "bust", kUnderbust = "underbust",
+                                  kWaist = "waist", kHighHip = "high_hip", kHip = "hip", kHem = "hem";
 }
 
 struct Level {
   std::string id, name;
-  double front = 0, back = 0;     // depth below the shoulder line on the front and the back half
-  double bodyGirth = 0;           // what the tape says
-  double finishedGirth = 0;       // body + ease - reduction; includes an opening gap
-  double frontShare = 0;          // of half the finished girth: frontShare + backShare = finishedGirth / 2
+  double front = 0, back = 0;  // depth below the shoulder line on the front and the back half
+  double bodyGirth = 0;        // what the tape says
+  double finishedGirth = 0;    // body + ease - reduction; includes an opening gap
+  double frontShare = 0;       // of half the finished girth: frontShare + backShare = finishedGirth / 2
   double backShare = 0;
-  bool estimated = false;         // some measure used here was estimated
-  bool readOff = false;           // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
-  bool beyondHem = false;         // below the garment; the side line is drawn towards it and cut at the hem
+  bool estimated = false;  // some measure used here was estimated
+  bool readOff = false;    // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
+  bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut at the hem
 };
 
 struct Levels {

@@ -18,7 +18,8 @@ void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::
   const Vec2 middle{shoulderPoint.x - inset, (slope + chest.y) / 2};
 
   // A quarter-ellipse-like neck: level at the centre, upright at the shoulder (handles of 0.55, the circle's constant).
-  half.neck = Path(Cubic{neckPoint, neckPoint + Vec2{0, 0.55 * neckDepth}, neckBase + Vec2{0.55 * neckWidth, 0}, neckBase});
+  half.neck =
+      Path(Cubic{neckPoint, neckPoint + Vec2{0, 0.55 * neckDepth}, neckBase + Vec2{0.55 * neckWidth, 0}, neckBase});
   half.shoulder = Path::line(neckPoint, shoulderPoint);
   const double rise = (chest.y - slope) / 6;
   half.armhole = Path(std::vector<Cubic>{
@@ -27,12 +28,22 @@ void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::
 
   const std::string name = front ? "Front" : "Back";
   const Fact& width = body.fact(id::kShoulderWidth);
-  workings.push_back({half.id + ".shoulder", name + " shoulder point, out from the centre", {{'+', "half the shoulder width", width.mm / 2, width.source}}, width.mm / 2,
+  workings.push_back({half.id + ".shoulder",
+                      name + " shoulder point, out from the centre",
+                      {{'+', "half the shoulder width", width.mm / 2, width.source}},
+                      width.mm / 2,
                       "half the shoulder width out; common practice"});
-  workings.push_back({half.id + ".slope", name + " shoulder point, down from the shoulder line", {rules.term(front ? "shoulder.slope_front" : "shoulder.slope_back")}, slope, "common practice"});
-  workings.push_back({half.id + ".armhole", name + " armhole, its middle from the centre",
-                      {{'+', "half the shoulder width", width.mm / 2, width.source}, rules.term(front ? "armhole.inset_front" : "armhole.inset_back", '-')},
-                      middle.x, "halfway between shoulder point and chest line, moved in; common practice"});
+  workings.push_back({half.id + ".slope",
+                      name + " shoulder point, down from the shoulder line",
+                      {rules.term(front ? "shoulder.slope_front" : "shoulder.slope_back")},
+                      slope,
+                      "common practice"});
+  workings.push_back({half.id + ".armhole",
+                      name + " armhole, its middle from the centre",
+                      {{'+', "half the shoulder width", width.mm / 2, width.source},
+                       rules.term(front ? "armhole.inset_front" : "armhole.inset_back", '-')},
+                      middle.x,
+                      "halfway between shoulder point and chest line, moved in; common practice"});
 }
 
 }  // namespace armure

@@ -27,7 +27,8 @@ constexpr std::array<Node, 8> kGauss16{{{0.0950125098376374402, 0.18945061045506
 double gauss(const Cubic& c, double a, double b) {
   const double half = (b - a) / 2, mid = (a + b) / 2;
   double sum = 0;
-  for (const Node& n : kGauss16) sum += n.weight * (norm(c.derivative(mid - half * n.x)) + norm(c.derivative(mid + half * n.x)));
+  for (const Node& n : kGauss16)
+    sum += n.weight * (norm(c.derivative(mid - half * n.x)) + norm(c.derivative(mid + half * n.x)));
   return half * sum;
 }
 

@@ -106,7 +106,9 @@ std::vector<double> Path::crossings(Vec2 point, Vec2 direction) const {
 }
 
 double Path::xAtDepth(double y) const {
-  const auto continued = [y](Vec2 p, Vec2 tangent) { return tangent.y != 0 ? p.x + (y - p.y) * tangent.x / tangent.y : p.x; };
+  const auto continued = [y](Vec2 p, Vec2 tangent) {
+    return tangent.y != 0 ? p.x + (y - p.y) * tangent.x / tangent.y : p.x;
+  };
   if (y <= start().y) return continued(start(), startTangent());
   if (y >= end().y) return continued(end(), endTangent());
   for (const Cubic& c : cubics_) {
@@ -134,7 +136,8 @@ std::vector<Vec2> Path::flattened(double tolerance) const {
 double Path::tightestRadius(int samples) const {
   double tightest = 0;
   for (const Cubic& c : cubics_)
-    for (int i = 0; i <= samples; ++i) tightest = std::max(tightest, std::abs(c.curvature(static_cast<double>(i) / samples)));
+    for (int i = 0; i <= samples; ++i)
+      tightest = std::max(tightest, std::abs(c.curvature(static_cast<double>(i) / samples)));
   return tightest > 0 ? 1 / tightest : std::numeric_limits<double>::infinity();
 }
 

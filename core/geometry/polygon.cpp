@@ -25,8 +25,8 @@ clip::Path toGrid(const Polyline& line) {
 
 Vec2 leftNormal(Vec2 d) { return {d.y, -d.x}; }  // outside of a clockwise outline, y down
 
-// The band outside one edge: the edge and its parallel, joined square at the ends. Edges are finely flattened curves, so
-// mitring each vertex is exact to second order in the step.
+// The band outside one edge: the edge and its parallel, joined square at the ends. Edges are finely flattened curves,
+// so mitring each vertex is exact to second order in the step.
 Polyline strip(const AllowanceEdge& edge) {
   const Polyline& p = edge.points;
   Polyline band = p;

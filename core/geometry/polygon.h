@@ -1,7 +1,7 @@
 // core/geometry/polygon.h
 //
-// Flattened outlines: area, simplicity, and the outline to cut, which runs outside the sewn outline by an allowance that
-// may differ from edge to edge. Unions and differences are done by the Clipper library on a grid of 1e-5 mm.
+// Flattened outlines: area, simplicity, and the outline to cut, which runs outside the sewn outline by an allowance
+// that may differ from edge to edge. Unions and differences are done by the Clipper library on a grid of 1e-5 mm.
 #pragma once
 
 #include <vector>
@@ -21,8 +21,8 @@ bool isSimple(const Polyline& ring);
 // Distance of `p` from the polyline, mm.
 double distanceToPolyline(Vec2 p, const Polyline& line);
 
-// One edge of an outline with what is added outside it. `allowance` >= 0. Beyond a fold, which is straight and has none,
-// nothing is cut.
+// One edge of an outline with what is added outside it. `allowance` >= 0. Beyond a fold, which is straight and has
+// none, nothing is cut.
 struct AllowanceEdge {
   Polyline points;
   double allowance = 0;

@@ -10,8 +10,8 @@
 
 namespace armure {
 
-// A station of a line: at depth y the line stands at x. Where `slope` (dx/dy) is not set it is found by the monotone rule.
-// `handleAbove`/`handleBelow` are the reach of the Bezier handles in y, mm; 0 means a third of the interval.
+// A station of a line: at depth y the line stands at x. Where `slope` (dx/dy) is not set it is found by the monotone
+// rule. `handleAbove`/`handleBelow` are the reach of the Bezier handles in y, mm; 0 means a third of the interval.
 struct Station {
   double y = 0, x = 0;
   double slope = 0;
@@ -19,9 +19,10 @@ struct Station {
   double handleAbove = 0, handleBelow = 0;
 };
 
-// Slopes at the stations by the rule of F. N. Fritsch and J. Butland, "A method for constructing local monotone piecewise
-// cubic interpolants", SIAM J. Sci. Stat. Comput. 5 (1984): zero where neighbouring secants differ in sign, else their
-// weighted harmonic mean; at the ends the secant. Given slopes are kept. Stations strictly descend the figure (y grows).
+// Slopes at the stations by the rule of F. N. Fritsch and J. Butland, "A method for constructing local monotone
+// piecewise cubic interpolants", SIAM J. Sci. Stat. Comput. 5 (1984): zero where neighbouring secants differ in sign,
+// else their weighted harmonic mean; at the ends the secant. Given slopes are kept. Stations strictly descend the
+// figure (y grows).
 std::vector<double> monotoneSlopes(const std::vector<Station>& stations);
 
 // The path through the stations, from the first down to the last. Needs two or more, y strictly growing

@@ -1,7 +1,7 @@
 // core/geometry/vec.h
 //
-// Points, directions and rigid motions of the plane. Millimetres; x to the right, y down, as on the paper. With y down a
-// positive angle turns clockwise as seen.
+// Points, directions and rigid motions of the plane. Millimetres; x to the right, y down, as on the paper. With y down
+// a positive angle turns clockwise as seen.
 #pragma once
 
 #include <cmath>
@@ -67,7 +67,8 @@ class Motion {
   }
 
  private:
-  constexpr Motion(double c, double s, double handedness, Vec2 shift) : cos_(c), sin_(s), handedness_(handedness), shift_(shift) {}
+  constexpr Motion(double c, double s, double handedness, Vec2 shift)
+      : cos_(c), sin_(s), handedness_(handedness), shift_(shift) {}
   double cos_ = 1, sin_ = 0, handedness_ = 1;
   Vec2 shift_;
 };

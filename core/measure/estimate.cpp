@@ -32,7 +32,8 @@ class Resolver {
     const MeasureInfo& row = *findMeasure(id);
     const TakenMeasure& m = taken_.all().find(id)->second;
     Working working{fmt::format("measure.{}", id), fmt::format("{}, taken", row.name), {}, m.mm, std::string(row.how)};
-    working.terms.push_back({'+', fmt::format("taken as {}", m.typed.empty() ? "a number" : m.typed), m.mm, Source::Taken});
+    working.terms.push_back(
+        {'+', fmt::format("taken as {}", m.typed.empty() ? "a number" : m.typed), m.mm, Source::Taken});
     facts_.push_back({std::string(id), m.mm, 0, Source::Taken, std::move(working)});
     return m.mm;
   }
@@ -49,8 +50,8 @@ class Resolver {
 };
 
 Term part(double factor, std::string_view id, double mm) {
-  return {factor < 0 ? '-' : '+', fmt::format("{:.3g} x {}", std::abs(factor), findMeasure(id)->name), std::abs(factor) * mm,
-          Source::Computed};
+  return {factor < 0 ? '-' : '+', fmt::format("{:.3g} x {}", std::abs(factor), findMeasure(id)->name),
+          std::abs(factor) * mm, Source::Computed};
 }
 
 Term constant(double mm) { return {mm < 0 ? '-' : '+', "constant", std::abs(mm), Source::Rule}; }
@@ -63,14 +64,17 @@ Result<bool> checkTaken(const MeasureSet& taken) {
   for (const MeasureInfo& row : measureTable()) {
     const auto value = taken.mm(row.id);
     if (row.need == Need::Required && !value)
-      return Problem{std::string(row.id), fmt::format("{} was not taken", row.name), "the draft needs bust, waist and hip"};
+      return Problem{std::string(row.id), fmt::format("{} was not taken", row.name),
+                     "the draft needs bust, waist and hip"};
     if (!value) continue;
     if (auto problem = measureProblem(row.id, *value)) return *problem;
   }
   const double over = *taken.mm(id::kWaist) - *taken.mm(id::kBust);
   if (over > kWaistOverBustLimit)
-    return Problem{"waist", fmt::format("the waist is {:.4g} cm ({:.3g} in) more than the bust", over / kMmPerCm, over / kMmPerInch),
-                   "measure both again; a bodice can be drafted up to 25 cm over"};
+    return Problem{
+        "waist",
+        fmt::format("the waist is {:.4g} cm ({:.3g} in) more than the bust", over / kMmPerCm, over / kMmPerInch),
+        "measure both again; a bodice can be drafted up to 25 cm over"};
   return true;
 }
 
@@ -78,11 +82,13 @@ void resolveGirths(Resolver& r, const MeasureSet& taken) {
   const double bust = r.take(id::kBust), waist = r.take(id::kWaist), hip = r.take(id::kHip);
   double upper = 0;
   if (const auto under = taken.mm(id::kUnderbust)) {
-    upper = r.takeOr(id::kUpperBust, 0.55 * bust + 0.45 * *under, 25, {part(0.55, id::kBust, bust), part(0.45, id::kUnderbust, *under)}, kCommon);
+    upper = r.takeOr(id::kUpperBust, 0.55 * bust + 0.45 * *under, 25,
+                     {part(0.55, id::kBust, bust), part(0.45, id::kUnderbust, *under)}, kCommon);
   } else {
     upper = r.takeOr(id::kUpperBust, 0.92 * bust, 35, {part(0.92, id::kBust, bust)}, kCommon);
   }
-  r.takeOr(id::kUnderbust, 0.55 * upper + 0.42 * waist, 30, {part(0.55, id::kUpperBust, upper), part(0.42, id::kWaist, waist)}, kCommon);
+  r.takeOr(id::kUnderbust, 0.55 * upper + 0.42 * waist, 30,
+           {part(0.55, id::kUpperBust, upper), part(0.42, id::kWaist, waist)}, kCommon);
   r.takeOr(id::kHighHip, -199.5 + 0.5999 * waist + 0.6471 * hip, 46.7,
            {constant(-199.5), part(0.5999, id::kWaist, waist), part(0.6471, id::kHip, hip)}, kRegression);
 }
@@ -93,8 +99,8 @@ Figure figureBy(double bust, double upper) {
   return difference < inches(5) ? Figure::Medium : Figure::Full;
 }
 
-// How much longer the front is than the back over the bust when only one was measured: the side bust dart of the figure.
-// Common practice, no source.
+// How much longer the front is than the back over the bust when only one was measured: the side bust dart of the
+// figure. Common practice, no source.
 double usualFrontSurplus(Figure figure) {
   switch (figure) {
     case Figure::Small:
@@ -108,24 +114,33 @@ double usualFrontSurplus(Figure figure) {
 }
 
 void resolveHeights(Resolver& r, const MeasureSet& taken, double bust, double upper, double underbust) {
-  const double stature = r.takeOr(id::kStature, 1648.8, 59.4, {constant(1648.8)}, "mean of 130 women; Heinz and others, 2003");
+  const double stature =
+      r.takeOr(id::kStature, 1648.8, 59.4, {constant(1648.8)}, "mean of 130 women; Heinz and others, 2003");
   const double surplus = usualFrontSurplus(figureBy(bust, upper));
   const Term surplusTerm{'+', "front longer over the bust", surplus, Source::Rule};
   double front = 0;
   if (taken.has(id::kShoulderToWaist) || !taken.has(id::kBackWaistLength)) {
-    front = r.takeOr(id::kShoulderToWaist, 0.247 * stature + surplus, 15, {part(0.247, id::kStature, stature), surplusTerm}, kCommon);
-    r.takeOr(id::kBackWaistLength, front - surplus, 12, {part(1, id::kShoulderToWaist, front), {'-', surplusTerm.label, surplus, Source::Rule}}, kCommon);
+    front = r.takeOr(id::kShoulderToWaist, 0.247 * stature + surplus, 15,
+                     {part(0.247, id::kStature, stature), surplusTerm}, kCommon);
+    r.takeOr(id::kBackWaistLength, front - surplus, 12,
+             {part(1, id::kShoulderToWaist, front), {'-', surplusTerm.label, surplus, Source::Rule}}, kCommon);
   } else {
     const double back = r.take(id::kBackWaistLength);
-    front = r.takeOr(id::kShoulderToWaist, back + surplus, 12, {part(1, id::kBackWaistLength, back), surplusTerm}, kCommon);
+    front =
+        r.takeOr(id::kShoulderToWaist, back + surplus, 12, {part(1, id::kBackWaistLength, back), surplusTerm}, kCommon);
   }
-  const double bustHeight = r.takeOr(id::kShoulderToBust, 0.615 * front, 15, {part(0.615, id::kShoulderToWaist, front)}, kCommon);
+  const double bustHeight =
+      r.takeOr(id::kShoulderToBust, 0.615 * front, 15, {part(0.615, id::kShoulderToWaist, front)}, kCommon);
   if (const auto down = taken.mm(id::kCupDown)) {
-    r.takeOr(id::kShoulderToUnderbust, bustHeight + *down, 5, {part(1, id::kShoulderToBust, bustHeight), part(1, id::kCupDown, *down)}, "the cup measured down from the bust point");
+    r.takeOr(id::kShoulderToUnderbust, bustHeight + *down, 5,
+             {part(1, id::kShoulderToBust, bustHeight), part(1, id::kCupDown, *down)},
+             "the cup measured down from the bust point");
   } else {
     const double cup = bust - underbust;
     r.takeOr(id::kShoulderToUnderbust, bustHeight + 0.12 * front + 0.15 * cup, 12,
-             {part(1, id::kShoulderToBust, bustHeight), part(0.12, id::kShoulderToWaist, front), {'+', "0.15 x (bust - underbust)", 0.15 * cup, Source::Computed}},
+             {part(1, id::kShoulderToBust, bustHeight),
+              part(0.12, id::kShoulderToWaist, front),
+              {'+', "0.15 x (bust - underbust)", 0.15 * cup, Source::Computed}},
              kCommon);
   }
   r.takeOr(id::kWaistToHighHip, 0.0615 * stature, 15, {part(0.0615, id::kStature, stature)}, kCommon);
@@ -165,9 +180,7 @@ std::string_view figureName(Figure figure) {
   return "full bust";
 }
 
-Figure figureOf(const Body& body) {
-  return figureBy(body.mm(id::kBust), body.mm(id::kUpperBust));
-}
+Figure figureOf(const Body& body) { return figureBy(body.mm(id::kBust), body.mm(id::kUpperBust)); }
 
 Result<Body> resolveBody(const MeasureSet& taken) {
   if (const auto checked = checkTaken(taken); !checked.ok()) return checked.problem();
@@ -176,8 +189,10 @@ Result<Body> resolveBody(const MeasureSet& taken) {
   Body girths{Resolver(r).facts()};
   resolveHeights(r, taken, girths.mm(id::kBust), girths.mm(id::kUpperBust), girths.mm(id::kUnderbust));
   const double bust = girths.mm(id::kBust);
-  r.takeOr(id::kBustSpan, 0.2 * bust, 12, {part(0.2, id::kBust, bust)}, "0.16 to 0.24 of the bust; common practice, no source");
-  for (std::string_view optional : {id::kShoulderToChest, id::kFrontBustArc, id::kFrontUnderbustArc, id::kArmhole, id::kCupDown})
+  r.takeOr(id::kBustSpan, 0.2 * bust, 12, {part(0.2, id::kBust, bust)},
+           "0.16 to 0.24 of the bust; common practice, no source");
+  for (std::string_view optional :
+       {id::kShoulderToChest, id::kFrontBustArc, id::kFrontUnderbustArc, id::kArmhole, id::kCupDown})
     r.takeIfThere(optional);
   return Body{std::move(r).facts()};
 }

@@ -1,7 +1,7 @@
 // core/measure/estimate.h
 //
-// From the measures taken to the body the draft works on: every measure the draft needs, taken or estimated. Each estimate
-// says its formula, its source and its spread (one standard deviation).
+// From the measures taken to the body the draft works on: every measure the draft needs, taken or estimated. Each
+// estimate says its formula, its source and its spread (one standard deviation).
 #pragma once
 
 #include <string>

@@ -25,7 +25,8 @@ constexpr std::array<MeasureInfo, 32> kMeasures{{
     // heights, down from the shoulder line at the neck point
     {id::kShoulderToChest, "Shoulder to chest line", "neck point down to the armhole line", Optional, 120, 350},
     {id::kShoulderToBust, "Shoulder to bust", "neck point down to the bust point", Estimated, 170, 450},
-    {id::kShoulderToUnderbust, "Shoulder to underbust", "neck point over the bust to the underbust", Estimated, 220, 550},
+    {id::kShoulderToUnderbust, "Shoulder to underbust", "neck point over the bust to the underbust", Estimated, 220,
+     550},
     {id::kShoulderToWaist, "Front waist length", "neck point over the bust to the waist", Estimated, 280, 650},
     {id::kBackWaistLength, "Back waist length", "neck point down the back to the waist", Estimated, 260, 600},
     {id::kWaistToHighHip, "Waist to high hip", "down the side", Estimated, 50, 180},
@@ -69,10 +70,12 @@ std::optional<Problem> measureProblem(std::string_view measureId, double value) 
   const MeasureInfo* row = findMeasure(measureId);
   if (!row || (std::isfinite(value) && value >= row->lowest && value <= row->highest)) return std::nullopt;
   const auto show = [&](double v) {
-    return row->id == id::kWeight ? fmt::format("{:.4g} kg", v) : fmt::format("{:.4g} cm ({:.4g} in)", v / kMmPerCm, v / kMmPerInch);
+    return row->id == id::kWeight ? fmt::format("{:.4g} kg", v)
+                                  : fmt::format("{:.4g} cm ({:.4g} in)", v / kMmPerCm, v / kMmPerInch);
   };
-  return Problem{std::string(row->id), fmt::format("{} of {} cannot be right", row->name, show(value)),
-                 fmt::format("it lies between {} and {}; check the number and its unit", show(row->lowest), show(row->highest))};
+  return Problem{
+      std::string(row->id), fmt::format("{} of {} cannot be right", row->name, show(value)),
+      fmt::format("it lies between {} and {}; check the number and its unit", show(row->lowest), show(row->highest))};
 }
 
 }  // namespace armure

@@ -1,7 +1,7 @@
 // core/measure/measure_table.h
 //
-// Every measure the program knows: its id, what a maker calls it, how it is taken, and between which values a number can
-// be that measure at all. One row a measure, in the order the tape goes.
+// Every measure the program knows: its id, what a maker calls it, how it is taken, and between which values a number
+// can be that measure at all. One row a measure, in the order the tape goes.
 #pragma once
 
 #include <optional>
@@ -25,10 +25,10 @@ inline constexpr std::string_view kUpperBust = "upper_bust", kBust = "bust", kUn
 }  // namespace id
 
 enum class Need {
-  Required,    // without it there is no draft
-  Estimated,   // estimated from the others when not taken
-  Optional,    // used when taken
-  Kept,        // not used by the draft yet; kept with the client
+  Required,   // without it there is no draft
+  Estimated,  // estimated from the others when not taken
+  Optional,   // used when taken
+  Kept,       // not used by the draft yet; kept with the client
 };
 
 struct MeasureInfo {

@@ -1,6 +1,7 @@
 // core/order/order.h
 //
-// One order: a client's measures and what is to be made of them. A value: copied for undo, compared to know what changed.
+// One order: a client's measures and what is to be made of them. A value: copied for undo, compared to know what
+// changed.
 #pragma once
 
 #include <string>

@@ -75,15 +75,17 @@ class Cutter {
     const bool laced = block_.openingGap > 0;
 
     panels_ = {
-        Panel{"front-1", "Centre front", &f, kCentreFront, kPrincess, still, still, edge("fold", EdgeRole::Fold, 0, f.centre),
-              edge("princess", EdgeRole::Seam, seam, f.line.toCentre)},
-        Panel{"front-2", "Side front", &f, kPrincess, kSideSeam, still, closed.turn, edge("princess", EdgeRole::Seam, seam, closed.princess),
-              edge("side", EdgeRole::Seam, side, closed.side)},
-        Panel{"back-2", "Side back", &b, kSideSeam, kBackLine, back, back, edge("side", EdgeRole::Seam, side, b.side.transformed(back)),
+        Panel{"front-1", "Centre front", &f, kCentreFront, kPrincess, still, still,
+              edge("fold", EdgeRole::Fold, 0, f.centre), edge("princess", EdgeRole::Seam, seam, f.line.toCentre)},
+        Panel{"front-2", "Side front", &f, kPrincess, kSideSeam, still, closed.turn,
+              edge("princess", EdgeRole::Seam, seam, closed.princess), edge("side", EdgeRole::Seam, side, closed.side)},
+        Panel{"back-2", "Side back", &b, kSideSeam, kBackLine, back, back,
+              edge("side", EdgeRole::Seam, side, b.side.transformed(back)),
               edge("back-line", EdgeRole::Seam, seam, b.line.toSide.transformed(back))},
         Panel{"back-1", "Centre back", &b, kBackLine, kCentreBack, back, back,
               edge("back-line", EdgeRole::Seam, seam, b.line.toCentre.transformed(back)),
-              edge("opening", EdgeRole::Opening, rules_.length(laced ? "allowance.lacing" : "allowance.zip"), b.centre.transformed(back))},
+              edge("opening", EdgeRole::Opening, rules_.length(laced ? "allowance.lacing" : "allowance.zip"),
+                   b.centre.transformed(back))},
     };
   }
 
@@ -96,7 +98,8 @@ class Cutter {
         return p.half->centre.xAtDepth(y);
       case kPrincess:
       case kBackLine:
-        return (at == p.leftBoundary) == !onBack(p) ? p.half->line.toSide.xAtDepth(y) : p.half->line.toCentre.xAtDepth(y);
+        return (at == p.leftBoundary) == !onBack(p) ? p.half->line.toSide.xAtDepth(y)
+                                                    : p.half->line.toCentre.xAtDepth(y);
       default:
         return !onBack(p) && y > block_.dart.upper.y ? block_.sideBelowDart.xAtDepth(y) : p.half->side.xAtDepth(y);
     }
@@ -123,7 +126,8 @@ class Cutter {
     for (const Wanted& w : all) {
       const auto s = meet(e.path, w.y > bust + 1e-9 ? p.lower : p.upper, w.y, draftedX(p, at, w.y));
       if (!s || *s <= before)
-        return Problem{fmt::format("{}, {} edge", p.name, e.id), fmt::format("the {} does not cross it where it should", w.name),
+        return Problem{fmt::format("{}, {} edge", p.name, e.id),
+                       fmt::format("the {} does not cross it where it should", w.name),
                        "move the top edge, the back slope or the hem, or check the heights"};
       e.*w.place = before = *s;
     }
@@ -147,8 +151,9 @@ class Cutter {
     note(false, downA, downB);
   }
 
-  // The direction in which a style line runs at one end of a piece. Where it crosses a seam, both pieces give it the mean of
-  // the angles their own drafts would, measured against the seam, so that it runs on unbroken when the seam is closed.
+  // The direction in which a style line runs at one end of a piece. Where it crosses a seam, both pieces give it the
+  // mean of the angles their own drafts would, measured against the seam, so that it runs on unbroken when the seam is
+  // closed.
   Vec2 directionAt(const StyleLine& line, size_t i, bool rightEnd) const {
     const Panel& p = panels_[i];
     const Boundary at = rightEnd ? p.rightBoundary : p.leftBoundary;
@@ -157,7 +162,8 @@ class Cutter {
     const bool hasPartner = rightEnd ? i + 1 < panels_.size() : i > 0;
     if (!hasPartner) return own;
     const Panel& q = panels_[rightEnd ? i + 1 : i - 1];
-    const Vec2 mySeam = inward(rightEnd ? p.right : p.left, isTop), otherSeam = inward(rightEnd ? q.left : q.right, isTop);
+    const Vec2 mySeam = inward(rightEnd ? p.right : p.left, isTop),
+               otherSeam = inward(rightEnd ? q.left : q.right, isTop);
     const double mean = (angleBetween(own, mySeam) + angleBetween(drafted(line, q, at), otherSeam)) / 2;
     return rotated(mySeam, -mean);
   }
@@ -170,12 +176,15 @@ class Cutter {
     return unit((isTop ? p.upper : p.lower).applyToDirection(direction));
   }
 
-  static Vec2 inward(const DraftedEdge& e, bool atTop) { return atTop ? e.path.tangentAt(e.top) : -e.path.tangentAt(e.hem); }
+  static Vec2 inward(const DraftedEdge& e, bool atTop) {
+    return atTop ? e.path.tangentAt(e.top) : -e.path.tangentAt(e.hem);
+  }
 
   Path styleEdge(const StyleLine& line, size_t i) const {
     const Panel& p = panels_[i];
     const bool isTop = &line == &top_;
-    const Vec2 a = p.left.path.pointAt(isTop ? p.left.top : p.left.hem), b = p.right.path.pointAt(isTop ? p.right.top : p.right.hem);
+    const Vec2 a = p.left.path.pointAt(isTop ? p.left.top : p.left.hem),
+               b = p.right.path.pointAt(isTop ? p.right.top : p.right.hem);
     const double reach = distance(a, b) / 3;
     return Path(Cubic{a, a + reach * directionAt(line, i, false), b - reach * directionAt(line, i, true), b});
   }
@@ -225,7 +234,8 @@ class Cutter {
       const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
       if (!a || !b) continue;
       const auto within = [&](const DraftedEdge& e, double s) { return s > e.top + kClear && s < e.hem - kClear; };
-      if (within(p.left, *a) && within(p.right, *b)) piece.levels.push_back({l.level, p.left.path.pointAt(*a), p.right.path.pointAt(*b)});
+      if (within(p.left, *a) && within(p.right, *b))
+        piece.levels.push_back({l.level, p.left.path.pointAt(*a), p.right.path.pointAt(*b)});
     }
   }
 
@@ -233,7 +243,8 @@ class Cutter {
     for (const DraftedEdge* e : {&p.right, &p.left}) {
       if (e->role == EdgeRole::Fold) continue;
       const bool doubled = onBack(p) && e->id != "side";  // single on the front and the side, double on the back
-      for (const auto& [name, s] : {std::pair{level::kBust, e->bust}, {level::kUnderbust, e->underbust}, {level::kWaist, e->waist}}) {
+      for (const auto& [name, s] :
+           {std::pair{level::kBust, e->bust}, {level::kUnderbust, e->underbust}, {level::kWaist, e->waist}}) {
         if (s <= e->top + 1 || s >= e->hem - 1) continue;
         piece.notches.push_back({std::string(name), e->id, e == &p.right ? s - e->top : e->hem - s, doubled});
       }
@@ -260,9 +271,12 @@ class Cutter {
     seam.name = a.id == "princess" ? "Princess seam" : a.id == "side" ? "Side seam" : "Back seam";
     seam.a = {i, a.id, false};
     seam.b = {i + 1, b.id, true};
-    for (const auto& [name, place] : {std::pair{level::kBust, &DraftedEdge::bust}, {level::kUnderbust, &DraftedEdge::underbust}, {level::kWaist, &DraftedEdge::waist}}) {
+    for (const auto& [name, place] : {std::pair{level::kBust, &DraftedEdge::bust},
+                                      {level::kUnderbust, &DraftedEdge::underbust},
+                                      {level::kWaist, &DraftedEdge::waist}}) {
       const double sa = a.*place - a.top, sb = b.*place - b.top;
-      if (sa > 1 && sb > 1 && sa < a.hem - a.top - 1 && sb < b.hem - b.top - 1) seam.notches.push_back({std::string(name), sa, sb});
+      if (sa > 1 && sb > 1 && sa < a.hem - a.top - 1 && sb < b.hem - b.top - 1)
+        seam.notches.push_back({std::string(name), sa, sb});
     }
     return seam;
   }
@@ -271,7 +285,8 @@ class Cutter {
     for (const Level& l : block_.levels.all) {
       if (l.beyondHem) continue;
       PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.openingGap, l.estimated, false};
-      out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(), [&](const Piece& p) { return p.level(l.id) != nullptr; });
+      out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(),
+                             [&](const Piece& p) { return p.level(l.id) != nullptr; });
       pattern_.levels.push_back(std::move(out));
     }
   }

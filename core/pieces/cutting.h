@@ -1,8 +1,8 @@
 // core/pieces/cutting.h
 //
-// From the block to the pieces: the side bust dart is closed, the half is cut along its panel lines, every seam is walked
-// from its underbust notch, the longer side is trimmed at top and hem, and the top edge and hem are redrawn so that they
-// cross each seam at the same length from the notch and without a kink.
+// From the block to the pieces: the side bust dart is closed, the half is cut along its panel lines, every seam is
+// walked from its underbust notch, the longer side is trimmed at top and hem, and the top edge and hem are redrawn so
+// that they cross each seam at the same length from the notch and without a kink.
 #pragma once
 
 #include "pieces/pattern.h"

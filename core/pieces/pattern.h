@@ -1,10 +1,10 @@
 // core/pieces/pattern.h
 //
-// The pattern: pieces, the seams that join them, and the levels they are measured on. What is drawn, printed, walked and
-// exported is this and nothing else.
+// The pattern: pieces, the seams that join them, and the levels they are measured on. What is drawn, printed, walked
+// and exported is this and nothing else.
 //
-// All pieces lie as seen from the outside of the garment, centre front to the left, centre back to the right: the left half
-// of the body. Each boundary runs clockwise: top edge, right edge down, hem, left edge up. Millimetres, y down.
+// All pieces lie as seen from the outside of the garment, centre front to the left, centre back to the right: the left
+// half of the body. Each boundary runs clockwise: top edge, right edge down, hem, left edge up. Millimetres, y down.
 #pragma once
 
 #include <string>
@@ -52,10 +52,10 @@ struct Piece {
   std::vector<LevelMark> levels;
   std::vector<Notch> notches;
 
-  const Edge& edge(std::string_view id) const;          // throws std::out_of_range
-  const LevelMark* level(std::string_view id) const;    // nullptr when the level does not cross the piece
+  const Edge& edge(std::string_view id) const;        // throws std::out_of_range
+  const LevelMark* level(std::string_view id) const;  // nullptr when the level does not cross the piece
   double girthShare() const { return onFold.empty() ? quantity : 2; }  // how often a width counts in the girth
-  Polyline outline(double tolerance) const;             // the sewn outline, flattened, not closed
+  Polyline outline(double tolerance) const;                            // the sewn outline, flattened, not closed
 };
 
 // One side of a seam: an edge of a piece, walked from its upper end down.
@@ -73,7 +73,7 @@ struct SeamNotch {
 struct Seam {
   std::string id, name;
   SeamSide a, b;
-  double ease = 0;  // how much longer side a is meant to be, mm
+  double ease = 0;                 // how much longer side a is meant to be, mm
   std::vector<SeamNotch> notches;  // from the top down
 };
 

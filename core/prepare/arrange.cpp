@@ -17,13 +17,14 @@ Box boxRound(const Polyline& points) {
 }
 
 Box joined(const Box& a, const Box& b) {
-  return {{std::min(a.low.x, b.low.x), std::min(a.low.y, b.low.y)}, {std::max(a.high.x, b.high.x), std::max(a.high.y, b.high.y)}};
+  return {{std::min(a.low.x, b.low.x), std::min(a.low.y, b.low.y)},
+          {std::max(a.high.x, b.high.x), std::max(a.high.y, b.high.y)}};
 }
 
 namespace {
 
-// Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved out by
-// as much as any two points that are sewn together would overlap.
+// Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved
+// out by as much as any two points that are sewn together would overlap.
 Motion layBeside(const Path& a, const Path& b) {
   constexpr int kSamples = 65;
   const Motion fit = bestFit(a, b);
@@ -49,7 +50,8 @@ Arrangement tape(const Pattern& pattern) {
   return motions;
 }
 
-PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest, double spacing) {
+PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,
+                          double spacing) {
   PaperLayout layout;
   double x = 0, y = 0, rowHeight = 0;
   for (size_t i = 0; i < pattern.pieces.size(); ++i) {

@@ -25,16 +25,18 @@ Box joined(const Box& a, const Box& b);
 // Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
 using Arrangement = std::vector<Motion>;
 
-// Every piece laid against the one before along their common seam, rigidly and without lying over it: the gaps of curved seams show.
+// Every piece laid against the one before along their common seam, rigidly and without lying over it: the gaps of
+// curved seams show.
 Arrangement tape(const Pattern& pattern);
 
-// Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole box
-// starts at (0, 0).
+// Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole
+// box starts at (0, 0).
 struct PaperLayout {
   Arrangement motions;
   std::vector<Box> boxes;  // of the cut outlines as placed
   double width = 0, height = 0;
 };
-PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest, double spacing = 12);
+PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,
+                          double spacing = 12);
 
 }  // namespace armure

@@ -7,7 +7,8 @@ namespace {
 
 constexpr std::array<std::string_view, 6> kCautions{
     "A tight garment can restrict breathing and circulation, worsen reflux, numb the thighs and bruise ribs.",
-    "Not in pregnancy, after recent surgery, with heart, lung, blood-pressure, hernia or back trouble, or for a growing child, unless a doctor has said yes.",
+    "Not in pregnancy, after recent surgery, with heart, lung, blood-pressure, hernia or back trouble, or for a "
+    "growing child, unless a doctor has said yes.",
     "Season a new garment: short wears, loosely laced, first.",
     "Loosen at once on pain, numbness, dizziness or short breath.",
     "The wearer, or someone with her, must always be able to open it fast.",

@@ -10,7 +10,8 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
     edges.reserve(piece.edges.size());
     for (const Edge& e : piece.edges) {
       const bool fold = e.role == EdgeRole::Fold;
-      edges.push_back({fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance), e.allowance, fold});
+      edges.push_back(
+          {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance), e.allowance, fold});
     }
     all.push_back(cutOutline(edges));
   }

@@ -28,7 +28,8 @@ std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
 }
 
 std::vector<std::string> labelLines(const Piece& piece) {
-  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.quantity) : fmt::format("cut {} on the fold", piece.quantity);
+  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.quantity)
+                                               : fmt::format("cut {} on the fold", piece.quantity);
   return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut, piece.layer};
 }
 

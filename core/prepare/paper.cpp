@@ -14,7 +14,9 @@ constexpr std::array<PaperSize, 4> kPapers{{
     {"a0", "A0", 841, 1189},
 }};
 
-int tilesAlong(double length, double step) { return std::max(1, static_cast<int>(std::ceil((length - kTileOverlap) / step - 1e-9))); }
+int tilesAlong(double length, double step) {
+  return std::max(1, static_cast<int>(std::ceil((length - kTileOverlap) / step - 1e-9)));
+}
 
 // "A", ..., "Z", "AA", ...
 std::string rowName(int row) {
@@ -40,7 +42,8 @@ Tiling tile(const PaperLayout& layout, const PaperSize& paper) {
     for (int c = 0; c < tiling.columns; ++c) {
       const Vec2 low{c * stepX, r * stepY};
       const Box area{low, low + Vec2{width, height}};
-      const bool used = std::any_of(layout.boxes.begin(), layout.boxes.end(), [&](const Box& b) { return b.meets(area); });
+      const bool used =
+          std::any_of(layout.boxes.begin(), layout.boxes.end(), [&](const Box& b) { return b.meets(area); });
       if (used) tiling.tiles.push_back({r, c, rowName(r) + std::to_string(c + 1), area});
     }
   }

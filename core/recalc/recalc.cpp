@@ -28,7 +28,8 @@ Result<Design> recalc(const Order& order) {
   std::vector<Polyline> outlines = cutOutlines(*pattern);
   Sheet sheet = balanceSheet(*pattern, outlines, block->intakes, *body);
   std::vector<Question> questions = questionsAbout(*body);
-  return Design{std::move(body).value(), std::move(rules), std::move(block).value(), std::move(pattern).value(), std::move(outlines), std::move(sheet), std::move(questions)};
+  return Design{std::move(body).value(), std::move(rules), std::move(block).value(), std::move(pattern).value(),
+                std::move(outlines),     std::move(sheet), std::move(questions)};
 }
 
 }  // namespace armure

@@ -10,23 +10,34 @@ constexpr std::array<PresetChoice, 2> kSweetheartZip{{{"top.shape", "sweetheart"
 constexpr std::array<PresetChoice, 2> kSweetheartLaced{{{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}};
 constexpr std::array<PresetChoice, 2> kStraightZip{{{"top.shape", "straight"}, {"opening.kind", "zip"}}};
 constexpr std::array<PresetChoice, 2> kStraightLaced{{{"top.shape", "straight"}, {"opening.kind", "lacing"}}};
-constexpr std::array<PresetChoice, 4> kRaisedLaced{{{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}, {"hem.shape", "raised"}, {"hem.length", "5 in"}}};
+constexpr std::array<PresetChoice, 4> kRaisedLaced{
+    {{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}, {"hem.shape", "raised"}, {"hem.length", "5 in"}}};
 
 constexpr std::array<Preset, 5> kStyles{{
     {"sweetheart-zip", "Sweetheart, zip", "strapless, sweetheart top, straight hem, zip at the back", kSweetheartZip},
-    {"sweetheart-laced", "Sweetheart, laced", "strapless, sweetheart top, straight hem, laced at the back", kSweetheartLaced},
+    {"sweetheart-laced", "Sweetheart, laced", "strapless, sweetheart top, straight hem, laced at the back",
+     kSweetheartLaced},
     {"straight-zip", "Straight, zip", "strapless, straight top, straight hem, zip at the back", kStraightZip},
     {"straight-laced", "Straight, laced", "strapless, straight top, straight hem, laced at the back", kStraightLaced},
-    {"sweetheart-raised-laced", "Sweetheart, hem raised, laced", "strapless, sweetheart top, hem raised at the side, laced at the back", kRaisedLaced},
+    {"sweetheart-raised-laced", "Sweetheart, hem raised, laced",
+     "strapless, sweetheart top, hem raised at the side, laced at the back", kRaisedLaced},
 }};
 
 constexpr std::array<PresetChoice, 1> kGridEqual{{{"share.rule", "equal"}}};
-constexpr std::array<PresetChoice, 4> kGridOld{{{"chest.school", "bust-sixth"}, {"shoulder.slope_front", "1.5 in"}, {"share.rule", "front-plus"}, {"intake.waist", "1 in"}}};
+constexpr std::array<PresetChoice, 4> kGridOld{{{"chest.school", "bust-sixth"},
+                                                {"shoulder.slope_front", "1.5 in"},
+                                                {"share.rule", "front-plus"},
+                                                {"intake.waist", "1 in"}}};
 
 constexpr std::array<Preset, 3> kSchools{{
-    {"quarter-grid", "Quarter grid, breast in front", "the back keeps a quarter of the upper bust; for every figure, above all a full bust", {}},
-    {"quarter-grid-equal", "Quarter grid, equal quarters", "front and back alike on every level; for a small bust", kGridEqual},
-    {"quarter-grid-sixth", "Quarter grid by the sixth", "chest line by a sixth of the bust, front half an inch more; the older way", kGridOld},
+    {"quarter-grid",
+     "Quarter grid, breast in front",
+     "the back keeps a quarter of the upper bust; for every figure, above all a full bust",
+     {}},
+    {"quarter-grid-equal", "Quarter grid, equal quarters", "front and back alike on every level; for a small bust",
+     kGridEqual},
+    {"quarter-grid-sixth", "Quarter grid by the sixth",
+     "chest line by a sixth of the bust, front half an inch more; the older way", kGridOld},
 }};
 
 const Preset* find(std::span<const Preset> table, std::string_view id) {

@@ -1,7 +1,8 @@
 // core/rules/rule_table.h
 //
 // Every rule of thumb and every choice of the draft: its key, where it stands in the window, its default by figure, its
-// bounds, and one line on when to use it. All defaults are common practice, no source, and can be changed in every order.
+// bounds, and one line on when to use it. All defaults are common practice, no source, and can be changed in every
+// order.
 #pragma once
 
 #include <span>

@@ -6,7 +6,6 @@
 #include <cmath>
 #include <stdexcept>
 
-
 namespace armure {
 namespace {
 
@@ -17,11 +16,12 @@ std::string optionList(const RuleInfo& rule) {
 }
 
 Problem outside(const RuleInfo& rule, std::string_view value) {
-  return {std::string(rule.key), fmt::format("\"{}\" is out of range for {}", value, rule.label),
-          rule.kind == RuleKind::Share
-              ? fmt::format("give a part between {} and {}", rule.lowest, rule.highest)
-              : fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", rule.lowest / kMmPerInch,
-                            rule.highest / kMmPerInch, rule.lowest / kMmPerCm, rule.highest / kMmPerCm)};
+  return {
+      std::string(rule.key), fmt::format("\"{}\" is out of range for {}", value, rule.label),
+      rule.kind == RuleKind::Share
+          ? fmt::format("give a part between {} and {}", rule.lowest, rule.highest)
+          : fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", rule.lowest / kMmPerInch,
+                        rule.highest / kMmPerInch, rule.lowest / kMmPerCm, rule.highest / kMmPerCm)};
 }
 
 bool within(const RuleInfo& rule, double v) { return v >= rule.lowest - 1e-6 && v <= rule.highest + 1e-6; }
@@ -30,11 +30,13 @@ Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit ba
   if (rule.kind == RuleKind::Option) {
     for (size_t i = 0; i < rule.options.size(); ++i)
       if (rule.options[i].id == text) return RuleValue{static_cast<double>(i), rule.options[i].id, Source::ByHand};
-    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", text, rule.label), "choose one of " + optionList(rule)};
+    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", text, rule.label),
+                   "choose one of " + optionList(rule)};
   }
   if (rule.kind == RuleKind::Share) {
     const Result<double> number = parseLength(text, Unit::Millimetre);
-    if (!number.ok()) return Problem{std::string(rule.key), fmt::format("\"{}\" is not a number", text), "write it like 0.4 or 3/8"};
+    if (!number.ok())
+      return Problem{std::string(rule.key), fmt::format("\"{}\" is not a number", text), "write it like 0.4 or 3/8"};
     if (!within(rule, number.value())) return outside(rule, text);
     return RuleValue{number.value(), {}, Source::ByHand};
   }
@@ -73,8 +75,9 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
   if (rule->kind == RuleKind::Share) return fmt::format("{:.6g}", parsed->number);
   // Keep the unit the maker used: with a bare number the order's unit is added.
   std::string text(value);
-  const bool hasUnit = text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
-                       (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
+  const bool hasUnit =
+      text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
+      (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
   return hasUnit ? text : text + " " + std::string(unitSymbol(bareUnit));
 }
 

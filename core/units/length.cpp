@@ -48,7 +48,8 @@ std::string_view trimmed(std::string_view s) {
 }
 
 std::string replaceAll(std::string text, std::string_view from, std::string_view to) {
-  for (size_t at = 0; (at = text.find(from, at)) != std::string::npos; at += to.size()) text.replace(at, from.size(), to);
+  for (size_t at = 0; (at = text.find(from, at)) != std::string::npos; at += to.size())
+    text.replace(at, from.size(), to);
   return text;
 }
 
@@ -197,7 +198,8 @@ std::string formatLengthWithUnit(double mm, LengthFormat format) {
 }
 
 std::string formatDifference(double mm, LengthFormat format) {
-  const std::string text = format.unit == Unit::Inch ? inchText(mm / kMmPerInch, 32) + " in" : decimalText(mm, 1) + " mm";
+  const std::string text =
+      format.unit == Unit::Inch ? inchText(mm / kMmPerInch, 32) + " in" : decimalText(mm, 1) + " mm";
   const bool isZero = text.find_first_of("123456789") == std::string::npos;
   return isZero || text.front() == '-' ? text : "+" + text;
 }

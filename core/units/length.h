@@ -31,8 +31,8 @@ std::string_view unitSymbol(Unit unit);  // "in", "cm", "mm"
 Result<Unit> parseUnit(std::string_view text);
 
 // Reads a length. Accepts whole numbers, decimals with point or comma, fractions ("9 1/2", "9-1/2", "1/2", "9½") and an
-// optional unit after the number, which then counts instead of `bareUnit`. Returns millimetres, rounded to 1e-9. A sign is read;
-// whether a negative value makes sense is the caller's to say. Never returns NaN or infinity.
+// optional unit after the number, which then counts instead of `bareUnit`. Returns millimetres, rounded to 1e-9. A sign
+// is read; whether a negative value makes sense is the caller's to say. Never returns NaN or infinity.
 Result<double> parseLength(std::string_view text, Unit bareUnit);
 
 // How lengths are shown: in which unit and, for inches, in which fraction (8, 16 or 32).

@@ -1,8 +1,8 @@
 // The model behind the window, without a window.
 #define CATCH_CONFIG_EXTERNAL_INTERFACES
+#include <unistd.h>
 #include <QApplication>
 #include <QTemporaryDir>
-#include <unistd.h>
 
 #include <catch2/catch.hpp>
 #include <filesystem>
@@ -194,9 +194,9 @@ TEST_CASE("the workings show every term of the arithmetic, in the user's units")
   const auto text = [&](Selection selection) { return workingsText(s.order(), *s.design(), selection, lightTheme()); };
   const QString side = text({.working = "front.waist.side"});
   CHECK(side.contains("finished quarter"));
-  CHECK(side.contains("<b>7</b>"));       // 28 / 4
+  CHECK(side.contains("<b>7</b>"));  // 28 / 4
   CHECK(side.contains("princess line"));
-  CHECK(side.contains("<b>8 1/2</b>"));   // = 7 + 1 1/2
+  CHECK(side.contains("<b>8 1/2</b>"));  // = 7 + 1 1/2
   CHECK(text({.working = "measure.bust"}).contains("taken"));
   CHECK(text({.piece = "front-2", .edge = "princess", .seam = "princess"}).contains("whole"));
   CHECK(text({.piece = "front-1"}).contains("1 of 4"));

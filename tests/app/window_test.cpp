@@ -38,7 +38,9 @@ struct Driver {
     if (text.isEmpty()) QTest::keyClick(f, Qt::Key_Delete);
     QTest::keyClicks(f, text);
   }
-  void clickTable(QPointF mm) { QTest::mouseClick(&window.table(), Qt::LeftButton, Qt::NoModifier, window.table().toScreen(mm).toPoint()); }
+  void clickTable(QPointF mm) {
+    QTest::mouseClick(&window.table(), Qt::LeftButton, Qt::NoModifier, window.table().toScreen(mm).toPoint());
+  }
   const Design& design() { return *window.session().design(); }
 };
 
@@ -60,12 +62,14 @@ TEST_CASE("a new waist is typed and the side seam moves on the table, key by key
     const HalfLevel& waist = d.design().block.front.at("waist");
     return QPointF(waist.side, waist.y + 25);  // below the handle
   };
-  const QPointF before = d.window.table().toScreen({d.design().block.sideBelowDart.xAtDepth(sideOnTable().y()), sideOnTable().y()});
+  const QPointF before =
+      d.window.table().toScreen({d.design().block.sideBelowDart.xAtDepth(sideOnTable().y()), sideOnTable().y()});
   CHECK(isInk(d.window.table().grab().toImage(), before));
   const double was = d.design().block.front.at("waist").side;
   d.type("waist", "29 1/2");
   CHECK(d.design().block.front.at("waist").side - was == Approx(inches(3.5 / 4)).margin(1e-6));
-  const QPointF after = d.window.table().toScreen({d.design().block.sideBelowDart.xAtDepth(sideOnTable().y()), sideOnTable().y()});
+  const QPointF after =
+      d.window.table().toScreen({d.design().block.sideBelowDart.xAtDepth(sideOnTable().y()), sideOnTable().y()});
   const QImage picture = d.window.table().grab().toImage();
   CHECK(isInk(picture, after));
   CHECK(std::abs(after.x() - before.x()) > 3);
@@ -78,7 +82,8 @@ TEST_CASE("a text in the making changes nothing until it can be read, and says w
   CHECK(*d.window.session().order().measures.mm("waist") == was);
   auto* row = d.window.findChild<ValueRow*>("waist");
   bool said = false;
-  for (QLabel* label : row->findChildren<QLabel*>()) said = said || (label->isVisible() && label->text().contains("not a length"));
+  for (QLabel* label : row->findChildren<QLabel*>())
+    said = said || (label->isVisible() && label->text().contains("not a length"));
   CHECK(said);
   d.type("hip", "37");  // leaving the field puts the old text back
   CHECK(d.field("waist.field")->text() == "26");
@@ -100,13 +105,32 @@ TEST_CASE("saved, reopened: the same pattern; undone to the start") {
     Driver again(path);
     CHECK(again.window.session().order() == d.window.session().order());
     for (size_t i = 0; i < again.design().pattern.pieces.size(); ++i)
-      for (size_t k = 0; k < 4; ++k) CHECK(again.design().pattern.pieces[i].edges[k].path.cubics() == d.design().pattern.pieces[i].edges[k].path.cubics());
+      for (size_t k = 0; k < 4; ++k)
+        CHECK(again.design().pattern.pieces[i].edges[k].path.cubics() ==
+              d.design().pattern.pieces[i].edges[k].path.cubics());
   }
   d.window.activateWindow();
   REQUIRE(QTest::qWaitForWindowActive(&d.window));
-  for (int i = 0; i < 10 && d.window.session().canUndo(); ++i) QTest::keyClick(&d.window.table(), Qt::Key_Z, Qt::ControlModifier);
+  for (int i = 0; i < 10 && d.window.session().canUndo(); ++i)
+    QTest::keyClick(&d.window.table(), Qt::Key_Z, Qt::ControlModifier);
   CHECK(d.window.session().order() == start);
   CHECK(d.field("waist.field")->text() == "26");
+}
+
+TEST_CASE("undo works on the order, also from within a field") {
+  Driver d(demo("1-ferry"));
+  const Order start = d.window.session().order();
+  d.type("waist", "28 3/8");
+  CHECK(d.field("waist.field")->text() == "28 3/8");
+  for (int i = 0; i < 10 && d.window.session().canUndo(); ++i)
+    QTest::keyClick(d.field("waist.field"), Qt::Key_Z, Qt::ControlModifier);
+  CHECK(d.window.session().order() == start);
+  CHECK(d.field("waist.field")->text() == "26");
+  d.type("waist", "70 cm");  // another unit than the order's, as typed until the field is left
+  CHECK(d.field("waist.field")->text() == "70 cm");
+  CHECK(*d.window.session().order().measures.mm("waist") == Approx(700));
+  QTest::keyClick(d.field("waist.field"), Qt::Key_Return);
+  CHECK(d.field("waist.field")->text() == "27 9/16");
 }
 
 TEST_CASE("Enter goes from measure to measure; a client is entered by keys alone") {
@@ -131,7 +155,8 @@ TEST_CASE("a click on a handle shows its arithmetic; one on an edge, its seam") 
   d.clickTable({waist.side, waist.y});
   CHECK(d.window.session().selection().working == "front.waist.side");
   CHECK(d.window.findChild<QLabel*>("workings")->text().contains("finished quarter"));
-  QTest::mouseClick(&d.window.stages(), Qt::LeftButton, Qt::NoModifier, d.window.stages().stageRect(Stage::Prepare).center());
+  QTest::mouseClick(&d.window.stages(), Qt::LeftButton, Qt::NoModifier,
+                    d.window.stages().stageRect(Stage::Prepare).center());
   CHECK(d.window.table().mode() == TableMode::Apart);
   const TableScene& scene = d.window.table().scene();
   const Path& edge = d.design().pattern.pieces[1].edge("side").path;

@@ -16,7 +16,8 @@ namespace {
 // Two rectangles 100 wide and 300 high, sewn along x = 100; side by side.
 Pattern twoPanels() {
   Pattern p;
-  const auto panel = [](std::string id, int number, double x, std::string left, std::string right, EdgeRole leftRole, EdgeRole rightRole) {
+  const auto panel = [](std::string id, int number, double x, std::string left, std::string right, EdgeRole leftRole,
+                        EdgeRole rightRole) {
     Piece piece;
     piece.id = piece.name = std::move(id);
     piece.number = number;
@@ -30,15 +31,23 @@ Pattern twoPanels() {
     piece.levels = {{"waist", {x, 200}, {x + 100, 200}}};
     return piece;
   };
-  p.pieces = {panel("left", 1, 0, "outer", "middle", EdgeRole::Opening, EdgeRole::Seam), panel("right", 2, 110, "middle", "outer", EdgeRole::Seam, EdgeRole::Opening)};
+  p.pieces = {panel("left", 1, 0, "outer", "middle", EdgeRole::Opening, EdgeRole::Seam),
+              panel("right", 2, 110, "middle", "outer", EdgeRole::Seam, EdgeRole::Opening)};
   p.pieces[0].notches = {{"underbust", "middle", 120, false}, {"waist", "middle", 200, false}};
   p.pieces[1].notches = {{"underbust", "middle", 180, false}, {"waist", "middle", 100, false}};
-  p.seams = {{"middle", "Middle seam", {0, "middle", false}, {1, "middle", true}, 0, {{"underbust", 120, 120}, {"waist", 200, 200}}}};
+  p.seams = {{"middle",
+              "Middle seam",
+              {0, "middle", false},
+              {1, "middle", true},
+              0,
+              {{"underbust", 120, 120}, {"waist", 200, 200}}}};
   p.levels = {{"waist", "Waist", 400, 400, 0, false, true}};
   return p;
 }
 
-Sheet sheetOf(const Pattern& p, const std::vector<Intake>& intakes = {}) { return balanceSheet(p, cutOutlines(p), intakes, *resolveBody(plainFigure())); }
+Sheet sheetOf(const Pattern& p, const std::vector<Intake>& intakes = {}) {
+  return balanceSheet(p, cutOutlines(p), intakes, *resolveBody(plainFigure()));
+}
 
 bool fails(const Sheet& s, CheckKind kind) {
   for (const CheckRow& r : s.rows)
@@ -114,7 +123,9 @@ TEST_CASE("the sheet fails what does not fit") {
   }
   SECTION("a bend that is too tight, and one that wiggles") {
     Pattern p = twoPanels();
-    edge(p, 0, "middle").path = Path(std::vector<Cubic>{{{100, 0}, {100, 60}, {100, 90}, {100, 100}}, {{100, 100}, {100, 108}, {92, 108}, {92, 116}}, {{92, 116}, {92, 120}, {100, 200}, {100, 300}}});
+    edge(p, 0, "middle").path = Path(std::vector<Cubic>{{{100, 0}, {100, 60}, {100, 90}, {100, 100}},
+                                                        {{100, 100}, {100, 108}, {92, 108}, {92, 116}},
+                                                        {{92, 116}, {92, 120}, {100, 200}, {100, 300}}});
     CHECK(fails(sheetOf(p), CheckKind::Curve));
     std::vector<Station> wiggle;
     for (int i = 0; i < 9; ++i) wiggle.push_back({i * 300.0 / 8, 100.0 + (i % 2) * 6});

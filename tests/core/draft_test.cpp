@@ -11,7 +11,8 @@ using namespace armure::testing;
 
 namespace {
 
-Block blockOf(const MeasureSet& m, Choices choices = {}, const char* school = "quarter-grid", const char* style = "straight-zip") {
+Block blockOf(const MeasureSet& m, Choices choices = {}, const char* school = "quarter-grid",
+              const char* style = "straight-zip") {
   const Body body = *resolveBody(m);
   const auto block = draftBlock(body, Rules(choices, style, school, figureOf(body)));
   REQUIRE(block.ok());
@@ -30,7 +31,8 @@ Result<Block> tryBlock(const MeasureSet& m, Choices choices = {}) {
 // Worked by hand from the rules of thumb (common practice, no source) for the plain figure: bust 36, upper bust 33.
 TEST_CASE("the chest line by its three schools, worked by hand") {
   CHECK(inch(blockOf(plainFigure()).levels.at("chest").front) == Approx(8.5));  // 10 1/2 - 2
-  CHECK(inch(blockOf(plainFigure(), {{"chest.school", "bust-sixth"}}).levels.at("chest").front) == Approx(8.5));  // 1 + 36/6 + 1 1/2
+  CHECK(inch(blockOf(plainFigure(), {{"chest.school", "bust-sixth"}}).levels.at("chest").front) ==
+        Approx(8.5));  // 1 + 36/6 + 1 1/2
   MeasureSet m = plainFigure();
   m.set("armhole", {inches(16.5), "", ""});
   CHECK(inch(blockOf(m, {{"chest.school", "armhole-half"}}).levels.at("chest").front) == Approx(8.25));  // 16 1/2 / 2
@@ -48,22 +50,22 @@ TEST_CASE("shoulder, neck and armhole, worked by hand") {
   CHECK(inch(b.front.neck.end().y) == Approx(3.5));
   CHECK(inch(b.back.neck.end().y) == Approx(1.25));
   const Vec2 middle = b.front.armhole.cubics()[0].p3;
-  CHECK(inch(middle.x) == Approx(7));                  // 7 1/2 less 1/2
+  CHECK(inch(middle.x) == Approx(7));  // 7 1/2 less 1/2
   CHECK(inch(middle.y) == Approx((1.5 + 8.5) / 2));
   CHECK(b.front.armhole.end().x == Approx(b.front.at("chest").side));
 }
 
 TEST_CASE("quarters and sides, worked by hand") {
   const Block b = blockOf(plainFigure(), {{"share.rule", "equal"}, {"hold.top", "0 in"}});
-  CHECK(inch(b.front.at("bust").side) == Approx(9));         // 36/4, nothing taken in at the bust point
-  CHECK(inch(b.front.at("waist").side) == Approx(7 + 1.5));  // 28/4 + princess 1 1/2
+  CHECK(inch(b.front.at("bust").side) == Approx(9));            // 36/4, nothing taken in at the bust point
+  CHECK(inch(b.front.at("waist").side) == Approx(7 + 1.5));     // 28/4 + princess 1 1/2
   CHECK(inch(b.back.at("waist").side) == Approx(7 + 1 + 0.5));  // + back line 1 + centre back 1/2
   CHECK(inch(b.front.at("top").side) == Approx(8.25 + 1.75));   // 33/4 + over-bust intake
   const Block plus = blockOf(plainFigure(), {{"share.rule", "front-plus"}});
   CHECK(inch(plus.front.at("bust").side) == Approx(9.5));
   CHECK(inch(plus.levels.at("bust").backShare) == Approx(8.5));
   const Block breast = blockOf(plainFigure(), {{"hold.top", "0 in"}});
-  CHECK(inch(breast.levels.at("bust").backShare) == Approx(8.25));      // a quarter of the upper bust
+  CHECK(inch(breast.levels.at("bust").backShare) == Approx(8.25));        // a quarter of the upper bust
   CHECK(inch(breast.levels.at("bust").frontShare) == Approx(18 - 8.25));  // the rest of the half
 }
 
@@ -78,7 +80,8 @@ TEST_CASE("measured front arcs set the front share where they were taken") {
 TEST_CASE("the underbust intake is what is left when the quarter underbust is laid on its line") {
   const Block b = blockOf(plainFigure());
   // Side straight from the dart's lower end to the waist's side; worked here apart from the draft.
-  const double dart = 17.5 - 16, leg = b.front.at("bust").side - inches(7.25 / 2), angle = 2 * std::asin(inches(dart) / 2 / leg);
+  const double dart = 17.5 - 16, leg = b.front.at("bust").side - inches(7.25 / 2),
+               angle = 2 * std::asin(inches(dart) / 2 / leg);
   const double endX = inches(7.25 / 2) + leg * std::cos(angle), endY = inches(10.5) + leg * std::sin(angle);
   const double waistX = inches(7 + 1.5), width = endX + (waistX - endX) * (inches(13.5) - endY) / (inches(17.5) - endY);
   CHECK(b.front.at("underbust").lineIntake == Approx(width - inches(7.5)).margin(1e-9));
@@ -116,7 +119,8 @@ TEST_CASE("the identity holds to 1e-9 on every level of random blocks") {
         REQUIRE((belowDart ? made->sideBelowDart : half->side).xAtDepth(l.y) == Approx(l.side).margin(1e-9));
       }
     }
-    for (const Level& l : made->levels.all) REQUIRE(l.frontShare + l.backShare == Approx(l.finishedGirth / 2).margin(1e-9));
+    for (const Level& l : made->levels.all)
+      REQUIRE(l.frontShare + l.backShare == Approx(l.finishedGirth / 2).margin(1e-9));
   }
   CHECK(drafted > 570);
 }
@@ -140,7 +144,8 @@ TEST_CASE("closing the side dart keeps every length on the turned part") {
     if (!made.ok()) continue;
     const Block& b = *made;
     const ClosedSideFront closed = closeSideDart(b);
-    CHECK(distance(b.dart.apex, b.dart.upper) == Approx(distance(b.dart.apex, b.dart.lower)).margin(1e-9));  // legs of one length
+    CHECK(distance(b.dart.apex, b.dart.upper) ==
+          Approx(distance(b.dart.apex, b.dart.lower)).margin(1e-9));  // legs of one length
     CHECK(distance(b.dart.upper, b.dart.lower) == Approx(b.levels.sideDart).margin(1e-9));
     CHECK(distance(closed.turn.apply(b.dart.lower), b.dart.upper) < 1e-9);
     CHECK(distance(closed.turn.apply(b.dart.apex), b.dart.apex) < 1e-9);

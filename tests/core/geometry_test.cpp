@@ -28,7 +28,8 @@ Cubic cubic(std::mt19937& r) { return {point(r), point(r), point(r), point(r)}; 
 
 double referenceLength(const Cubic& c) {
   // Boost.Math, adaptive Gauss-Kronrod of 61 points.
-  return boost::math::quadrature::gauss_kronrod<double, 61>::integrate([&](double t) { return norm(c.derivative(t)); }, 0.0, 1.0, 15, 1e-13);
+  return boost::math::quadrature::gauss_kronrod<double, 61>::integrate([&](double t) { return norm(c.derivative(t)); },
+                                                                       0.0, 1.0, 15, 1e-13);
 }
 
 BoostPolygon toBoost(const Polyline& ring) {
@@ -40,8 +41,12 @@ BoostPolygon toBoost(const Polyline& ring) {
 
 // A clockwise (y down) outline like a panel: four edges, two of them curved.
 std::vector<AllowanceEdge> panel(double allowance) {
-  const Path right(Cubic{{100, 0}, {60, 80}, {60, 160}, {90, 300}}), left(Cubic{{0, 300}, {30, 200}, {30, 100}, {0, 0}});
-  return {{{{0, 0}, {100, 0}}, allowance, false}, {right.flattened(0.005), allowance, false}, {{{90, 300}, {0, 300}}, allowance, false}, {left.flattened(0.005), allowance, false}};
+  const Path right(Cubic{{100, 0}, {60, 80}, {60, 160}, {90, 300}}),
+      left(Cubic{{0, 300}, {30, 200}, {30, 100}, {0, 0}});
+  return {{{{0, 0}, {100, 0}}, allowance, false},
+          {right.flattened(0.005), allowance, false},
+          {{{90, 300}, {0, 300}}, allowance, false},
+          {left.flattened(0.005), allowance, false}};
 }
 
 Polyline ringOf(const std::vector<AllowanceEdge>& edges) {
@@ -88,7 +93,8 @@ TEST_CASE("rotation equals Eigen's and keeps every length and angle") {
     const Vec2 pivot = point(r), p = point(r), q = point(r);
     const double angle = between(r, -3, 3);
     const Motion m = Motion::rotationAbout(pivot, angle);
-    const Eigen::Vector2d reference = Eigen::Translation2d(pivot.x, pivot.y) * Eigen::Rotation2Dd(angle) * Eigen::Translation2d(-pivot.x, -pivot.y) * Eigen::Vector2d(p.x, p.y);
+    const Eigen::Vector2d reference = Eigen::Translation2d(pivot.x, pivot.y) * Eigen::Rotation2Dd(angle) *
+                                      Eigen::Translation2d(-pivot.x, -pivot.y) * Eigen::Vector2d(p.x, p.y);
     CHECK(distance(m.apply(p), {reference.x(), reference.y()}) < 1e-9);
     CHECK(distance(m.apply(p), m.apply(q)) == Approx(distance(p, q)).margin(1e-9));
     CHECK(distance(m.apply(pivot), pivot) < 1e-9);
@@ -99,7 +105,8 @@ TEST_CASE("motions compose in the order they are given, mirrored ones too") {
   auto r = generator(4);
   for (int i = 0; i < 100; ++i) {
     const Motion a = i % 2 ? Motion::mirrorX() : Motion::rotationAbout(point(r), 0.3 * i);
-    const Motion b = i % 3 ? Motion::mirrorX().then(Motion::translation(point(r))) : Motion::rotationAbout(point(r), 1.1);
+    const Motion b =
+        i % 3 ? Motion::mirrorX().then(Motion::translation(point(r))) : Motion::rotationAbout(point(r), 1.1);
     const Vec2 p = point(r);
     CHECK(distance(a.then(b).apply(p), b.apply(a.apply(p))) < 1e-9);
   }
@@ -153,7 +160,8 @@ TEST_CASE("a monotone line never swings past its stations") {
 TEST_CASE("stations that do not descend are a programmer's mistake") {
   CHECK_THROWS_AS(monotonePath({{0, 1}, {0, 2}}), std::invalid_argument);
   CHECK_THROWS_AS(monotonePath({{0, 1}}), std::invalid_argument);
-  CHECK_THROWS_AS(Path(std::vector<Cubic>{Cubic::line({0, 0}, {1, 0}), Cubic::line({2, 0}, {3, 0})}), std::invalid_argument);
+  CHECK_THROWS_AS(Path(std::vector<Cubic>{Cubic::line({0, 0}, {1, 0}), Cubic::line({2, 0}, {3, 0})}),
+                  std::invalid_argument);
 }
 
 TEST_CASE("the tightest radius of a quarter circle is its radius") {
@@ -169,7 +177,9 @@ TEST_CASE("area equals Boost.Geometry's") {
   auto r = generator(8);
   for (int i = 0; i < 100; ++i) {
     Polyline ring;  // star-shaped, so simple
-    for (int k = 0; k < 24; ++k) ring.push_back(between(r, 50, 150) * Vec2{std::cos(k * std::numbers::pi / 12), std::sin(k * std::numbers::pi / 12)});
+    for (int k = 0; k < 24; ++k)
+      ring.push_back(between(r, 50, 150) *
+                     Vec2{std::cos(k * std::numbers::pi / 12), std::sin(k * std::numbers::pi / 12)});
     CHECK(std::abs(signedArea(ring)) == Approx(bg::area(toBoost(ring))).epsilon(1e-12));
     CHECK(isSimple(ring));
     CHECK(isSimple(ring) == bg::is_simple(toBoost(ring)));
@@ -182,7 +192,8 @@ TEST_CASE("an even allowance equals Boost.Geometry's offset") {
   for (double allowance : {6.35, 12.7, 25.4}) {
     const auto edges = panel(allowance);
     bg::model::multi_polygon<BoostPolygon> reference;
-    bg::buffer(toBoost(ringOf(edges)), reference, bg::strategy::buffer::distance_symmetric<double>(allowance), bg::strategy::buffer::side_straight(), bg::strategy::buffer::join_miter(2.5),
+    bg::buffer(toBoost(ringOf(edges)), reference, bg::strategy::buffer::distance_symmetric<double>(allowance),
+               bg::strategy::buffer::side_straight(), bg::strategy::buffer::join_miter(2.5),
                bg::strategy::buffer::end_flat(), bg::strategy::buffer::point_circle(36));
     const BoostPolygon ours = toBoost(cutOutline(edges));
     bg::model::multi_polygon<BoostPolygon> difference;
@@ -211,5 +222,7 @@ TEST_CASE("outlines that do not close or run the wrong way are refused") {
   auto open = panel(10);
   open.pop_back();
   CHECK_THROWS_AS(cutOutline(open), std::invalid_argument);
-  CHECK_THROWS_AS(cutOutline({{{{0, 0}, {0, 10}}, 1, false}, {{{0, 10}, {10, 10}}, 1, false}, {{{10, 10}, {0, 0}}, 1, false}}), std::invalid_argument);
+  CHECK_THROWS_AS(
+      cutOutline({{{{0, 0}, {0, 10}}, 1, false}, {{{0, 10}, {10, 10}}, 1, false}, {{{10, 10}, {0, 0}}, 1, false}}),
+      std::invalid_argument);
 }

@@ -53,9 +53,13 @@ TEST_CASE("the regressions are those of the data set they name") {
   const Fit shoulders = regress(bodies, &RealBody::biacromial, {&RealBody::stature, &RealBody::upperBust});
   MeasureSet m = inInches({{"bust", 36}, {"waist", 28}, {"hip", 38}, {"stature", 66}});
   const Body body = *resolveBody(m);
-  CHECK(body.mm("high_hip") == Approx(highHip.coefficients(0) + highHip.coefficients(1) * inches(28) + highHip.coefficients(2) * inches(38)).margin(0.2));
+  CHECK(body.mm("high_hip") ==
+        Approx(highHip.coefficients(0) + highHip.coefficients(1) * inches(28) + highHip.coefficients(2) * inches(38))
+            .margin(0.2));
   CHECK(body.fact("high_hip").spread == Approx(highHip.deviation).epsilon(0.01));
-  CHECK(body.mm("shoulder_width") == Approx(shoulders.coefficients(0) + shoulders.coefficients(1) * inches(66) + shoulders.coefficients(2) * body.mm("upper_bust")).margin(0.2));
+  CHECK(body.mm("shoulder_width") == Approx(shoulders.coefficients(0) + shoulders.coefficients(1) * inches(66) +
+                                            shoulders.coefficients(2) * body.mm("upper_bust"))
+                                         .margin(0.2));
   CHECK(body.fact("shoulder_width").spread == Approx(shoulders.deviation).epsilon(0.01));
 }
 
@@ -107,7 +111,7 @@ TEST_CASE("what cannot be a body is refused with the measure's name") {
     return r.problem().where;
   };
   CHECK(problem(inInches({{"bust", 36}, {"hip", 38}})) == "waist");
-  CHECK(problem(plainWith("waist", 48)) == "waist");       // over the bust by 30 cm
+  CHECK(problem(plainWith("waist", 48)) == "waist");  // over the bust by 30 cm
   CHECK(problem(plainWith("bust", 4000 / 2.54)) == "bust");
   CHECK(problem(plainWith("hip", -38)) == "hip");
   MeasureSet nan = plainFigure();

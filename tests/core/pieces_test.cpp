@@ -43,7 +43,8 @@ TEST_CASE("pieces close, seams agree, girths are right, over random bodies and s
     INFO(o.title);
     for (size_t i = 0; i < d.pattern.pieces.size(); ++i) {
       const Piece& p = d.pattern.pieces[i];
-      for (size_t k = 0; k < p.edges.size(); ++k) REQUIRE(distance(p.edges[k].path.end(), p.edges[(k + 1) % p.edges.size()].path.start()) < 1e-6);
+      for (size_t k = 0; k < p.edges.size(); ++k)
+        REQUIRE(distance(p.edges[k].path.end(), p.edges[(k + 1) % p.edges.size()].path.start()) < 1e-6);
       REQUIRE(signedArea(p.outline(0.02)) > 0);
       REQUIRE(isSimple(p.outline(0.02)));
       REQUIRE(isSimple(d.cutOutlines[i]));
@@ -90,7 +91,8 @@ TEST_CASE("the same order gives the same pattern to the last bit") {
     const auto a = recalc(o), b = recalc(o);
     if (!a.ok()) continue;
     for (size_t i = 0; i < a->pattern.pieces.size(); ++i)
-      for (size_t k = 0; k < a->pattern.pieces[i].edges.size(); ++k) CHECK(a->pattern.pieces[i].edges[k].path.cubics() == b->pattern.pieces[i].edges[k].path.cubics());
+      for (size_t k = 0; k < a->pattern.pieces[i].edges.size(); ++k)
+        CHECK(a->pattern.pieces[i].edges[k].path.cubics() == b->pattern.pieces[i].edges[k].path.cubics());
   }
 }
 

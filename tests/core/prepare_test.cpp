@@ -33,7 +33,9 @@ TEST_CASE("the tiles cover every piece, neighbours overlap, no tile is empty") {
       for (size_t i = 0; i < d->cutOutlines.size(); ++i)
         for (Vec2 p : d->cutOutlines[i]) {
           const Vec2 q = layout.motions[i].apply(p);
-          const bool covered = std::any_of(t.tiles.begin(), t.tiles.end(), [&](const Tile& x) { return x.area.meets({q, q}); });
+          const bool covered = std::any_of(t.tiles.begin(), t.tiles.end(), [&](const Tile& x) {
+            return x.area.meets({q, q});
+          });
           REQUIRE(covered);
         }
       for (const Tile& x : t.tiles) {
@@ -62,10 +64,12 @@ TEST_CASE("taped pieces touch along their seams and do not lie over each other")
   const Design d = *recalc(plainOrder());
   const Arrangement at = tape(d.pattern);
   for (const Seam& s : d.pattern.seams) {
-    const Path a = d.pattern.sidePath(s.a).transformed(at[s.a.piece]), b = d.pattern.sidePath(s.b).transformed(at[s.b.piece]);
+    const Path a = d.pattern.sidePath(s.a).transformed(at[s.a.piece]),
+               b = d.pattern.sidePath(s.b).transformed(at[s.b.piece]);
     const Vec2 down = unit(a.end() - a.start()), right{down.y, -down.x};
     double nearest = 1e9;
-    for (int i = 0; i <= 40; ++i) nearest = std::min(nearest, dot(b.pointAt(b.length() * i / 40) - a.pointAt(a.length() * i / 40), right));
+    for (int i = 0; i <= 40; ++i)
+      nearest = std::min(nearest, dot(b.pointAt(b.length() * i / 40) - a.pointAt(a.length() * i / 40), right));
     CHECK(nearest > -0.2);
     CHECK(nearest < 3);
   }
@@ -103,7 +107,10 @@ TEST_CASE("the classes of reduction and the cautions") {
   CHECK(classifyReduction(700, 560).name == "only for the experienced");
   std::string all;
   for (std::string_view c : reductionCautions()) all += c;
-  for (const char* word : {"breathing", "circulation", "reflux", "thighs", "ribs", "pregnancy", "surgery", "heart", "lung", "hernia", "child", "Season", "Loosen", "open it fast", "no medical advice", "doctor"}) CHECK(all.find(word) != std::string::npos);
+  for (const char* word :
+       {"breathing", "circulation", "reflux", "thighs", "ribs", "pregnancy", "surgery", "heart", "lung", "hernia",
+        "child", "Season", "Loosen", "open it fast", "no medical advice", "doctor"})
+    CHECK(all.find(word) != std::string::npos);
 }
 
 TEST_CASE("undo goes back to the start and forward again; typing in one field is one step") {

@@ -21,7 +21,10 @@ const std::string kHeader = "measure,value,unit,note\n";
 }  // namespace
 
 TEST_CASE("a list in inches and centimetres, with fractions, comments and notes") {
-  const auto r = parseMeasurements("\xEF\xBB\xBF# taken standing\r\nmeasure,value,unit,note\r\n\r\nclient,Ann Example,,\ndate,2026-01-02,,\nbust,36 1/2,in,\nwaist,\"71,5\",cm,\"said \"\"snug\"\"\"\nhip,38½,in,\nknee_dimple,3,in,\nweight,62.5,kg,\n", "m.csv");
+  const auto r = parseMeasurements(
+      "\xEF\xBB\xBF# taken standing\r\nmeasure,value,unit,note\r\n\r\nclient,Ann Example,,\ndate,2026-01-02,,\nbust,36 "
+      "1/2,in,\nwaist,\"71,5\",cm,\"said \"\"snug\"\"\"\nhip,38½,in,\nknee_dimple,3,in,\nweight,62.5,kg,\n",
+      "m.csv");
   REQUIRE(r.ok());
   CHECK(r->client == "Ann Example");
   CHECK(r->date == "2026-01-02");
@@ -39,11 +42,14 @@ TEST_CASE("a list in inches and centimetres, with fractions, comments and notes"
 TEST_CASE("what is wrong is named with its line") {
   CHECK(problemOf("") == "m.csv");
   CHECK(problemOf("\n \n") == "m.csv");
-  CHECK(problemOf(std::string("\x7F" "ELF\0\x01\x02", 7)) == "m.csv");
-  CHECK(problemOf("\xFF\xFE" "b,u") == "m.csv");
+  CHECK(problemOf(std::string("\x7F"
+                              "ELF\0\x01\x02",
+                              7)) == "m.csv");
+  CHECK(problemOf("\xFF\xFE"
+                  "b,u") == "m.csv");
   CHECK(problemOf("name,number\nbust,36\n") == "m.csv, line 1");
   CHECK(problemOf(kHeader) == "m.csv");
-  CHECK(problemOf(kHeader + "bust,36,,\n") == "m.csv, line 2");        // no unit
+  CHECK(problemOf(kHeader + "bust,36,,\n") == "m.csv, line 2");  // no unit
   CHECK(problemOf(kHeader + "bust,36,ft,\n") == "m.csv, line 2");
   CHECK(problemOf(kHeader + "# note\nbust,9 1/,in,\n") == "m.csv, line 3");
   CHECK(problemOf(kHeader + "bust,-36,in,\n") == "m.csv, line 2");
@@ -56,7 +62,8 @@ TEST_CASE("what is wrong is named with its line") {
 }
 
 TEST_CASE("a list that was written is read back the same") {
-  const std::string text = kHeader + "client,\"Example, Ann\",,\nbust,36 1/2,in,\nwaist,71.5,cm,\nhip,965.2,mm,loose\nodd_one,3,in,\n";
+  const std::string text =
+      kHeader + "client,\"Example, Ann\",,\nbust,36 1/2,in,\nwaist,71.5,cm,\nhip,965.2,mm,loose\nodd_one,3,in,\n";
   const auto first = parseMeasurements(text, "a");
   REQUIRE(first.ok());
   const std::string written = writeMeasurements(first->measures, first->client, first->date);

@@ -17,12 +17,14 @@ namespace {
 
 void compareWithGolden(const std::string& name, const std::string& made) {
   const std::string path = sourceDir() + "/tests/data/golden/" + name;
-  if (const char* mode = std::getenv("ARMURE_GOLDEN"); mode && std::string(mode) == "write") REQUIRE_FALSE(writeFileAtomically(path, made));
+  if (const char* mode = std::getenv("ARMURE_GOLDEN"); mode && std::string(mode) == "write")
+    REQUIRE_FALSE(writeFileAtomically(path, made));
   const std::string golden = readText(path);
   // Not CHECK(made == golden): nobody reads two such files in a failure message.
   const auto differ = std::mismatch(made.begin(), made.end(), golden.begin(), golden.end());
   const auto at = differ.first - made.begin();
-  INFO(name << " differs at byte " << at << ": ..." << made.substr(static_cast<size_t>(std::max<long>(0, at - 60)), 120) << "...");
+  INFO(name << " differs at byte " << at << ": ..." << made.substr(static_cast<size_t>(std::max<long>(0, at - 60)), 120)
+            << "...");
   CHECK((differ.first == made.end() && differ.second == golden.end()));
 }
 

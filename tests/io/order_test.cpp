@@ -22,7 +22,9 @@ struct Folder {
     fs::permissions(path, fs::perms::owner_all);
     fs::remove_all(path);
   }
-  size_t files() const { return static_cast<size_t>(std::distance(fs::directory_iterator(path), fs::directory_iterator())); }
+  size_t files() const {
+    return static_cast<size_t>(std::distance(fs::directory_iterator(path), fs::directory_iterator()));
+  }
 };
 
 Problem problemOf(const std::string& text) {
@@ -62,7 +64,8 @@ TEST_CASE("members this version does not know are kept") {
   OrderFile changed = *read;
   changed.order.measures.set("bust", {940, "94 cm", ""});
   const std::string again = orderText(changed);
-  for (const char* kept : {"\"revisions\"", "\"takenBy\": \"M.\"", "\"future.rule\": \"x\"", "\"mm\": 940"}) CHECK(again.find(kept) != std::string::npos);
+  for (const char* kept : {"\"revisions\"", "\"takenBy\": \"M.\"", "\"future.rule\": \"x\"", "\"mm\": 940"})
+    CHECK(again.find(kept) != std::string::npos);
   CHECK(recalc(read->order).ok());  // and an unknown choice does not disturb the draft
 }
 
@@ -77,7 +80,8 @@ TEST_CASE("a broken order file says where, and opens nothing") {
   CHECK(problemOf(replaced(text, "\"version\": 1", "\"version\": \"1\"")).where == "o.armure, version");
   CHECK(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": \"36\"")).where == "o.armure, measures.bust");
   CHECK(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": 40000")).where == "o.armure, measures.bust");
-  CHECK(problemOf(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where == "o.armure, choices.hem.length");
+  CHECK(problemOf(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where ==
+        "o.armure, choices.hem.length");
   CHECK(problemOf(replaced(text, "\"units\": \"in\"", "\"units\": \"ell\"")).where == "o.armure, units");
   CHECK(problemOf(replaced(text, "\"title\": \"Plain bodice\"", "\"title\": 7")).where == "o.armure, title");
 }

@@ -1,4 +1,5 @@
-// True size: the SVG read back with Qt's own reader, the PDF rendered with poppler's pdftoppm and measured in its pixels.
+// True size: the SVG read back with Qt's own reader, the PDF rendered with poppler's pdftoppm and measured in its
+// pixels.
 #define CATCH_CONFIG_EXTERNAL_INTERFACES
 #include <QGuiApplication>
 #include <QImage>
@@ -56,7 +57,8 @@ double pixels(double mm) { return mm / 25.4 * kDpi; }
 
 QImage renderPage(const QString& pdf, int page, const QTemporaryDir& folder) {
   const QString base = folder.filePath("page");
-  run("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l", QString::number(page), pdf, base});
+  run("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l",
+                   QString::number(page), pdf, base});
   QImage image(base + ".png");
   REQUIRE_FALSE(image.isNull());
   return image.convertToFormat(QImage::Format_Grayscale8);
@@ -80,10 +82,14 @@ double darkRun(const QImage& image, bool alongX, int fixed, double from, double 
 
 // Side of the printed square as measured in the picture, mm, across and down.
 std::pair<double, double> measured(const QImage& image, const Box& square) {
-  const int row = static_cast<int>(pixels(square.low.y + 0.7 * square.height())), column = static_cast<int>(pixels(square.low.x + 0.7 * square.width()));
+  const int row = static_cast<int>(pixels(square.low.y + 0.7 * square.height())),
+            column = static_cast<int>(pixels(square.low.x + 0.7 * square.width()));
   const double slack = pixels(3);
-  const auto at = [&](bool alongX, int fixed, double mm) { return darkRun(image, alongX, fixed, pixels(mm) - slack, pixels(mm) + slack); };
-  return {(at(true, row, square.high.x) - at(true, row, square.low.x)) / kDpi * 25.4, (at(false, column, square.high.y) - at(false, column, square.low.y)) / kDpi * 25.4};
+  const auto at = [&](bool alongX, int fixed, double mm) {
+    return darkRun(image, alongX, fixed, pixels(mm) - slack, pixels(mm) + slack);
+  };
+  return {(at(true, row, square.high.x) - at(true, row, square.low.x)) / kDpi * 25.4,
+          (at(false, column, square.high.y) - at(false, column, square.low.y)) / kDpi * 25.4};
 }
 
 }  // namespace
@@ -158,7 +164,9 @@ TEST_CASE("the cover prints the cautions of a reduction, what is estimated, and 
     REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(o, d, paper), o.title));
     QString text = QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).simplified();
     INFO(text.toStdString());
-    for (const char* wanted : {"7.1 % less, firm", "no medical advice", "pregnancy", "open it fast", "Loosen at once", "Estimated, not taken", "high hip", "Balance sheet", "100 mm", "4 in", "Plain bodice"}) CHECK(text.contains(wanted));
+    for (const char* wanted : {"7.1 % less, firm", "no medical advice", "pregnancy", "open it fast", "Loosen at once",
+                               "Estimated, not taken", "high hip", "Balance sheet", "100 mm", "4 in", "Plain bodice"})
+      CHECK(text.contains(wanted));
   }
   Order plain = plainOrder();
   const Design unreduced = *recalc(plain);
@@ -174,7 +182,9 @@ TEST_CASE("the SVG is at true size by its own viewBox") {
   const QByteArray svg = QByteArray::fromStdString(patternSvg(o, d));
   QSvgRenderer reader(svg);
   REQUIRE(reader.isValid());
-  const auto size = QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\" viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"").match(QString::fromUtf8(svg));
+  const auto size =
+      QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\" viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"")
+          .match(QString::fromUtf8(svg));
   REQUIRE(size.hasMatch());
   CHECK(size.captured(1) == size.captured(3));  // one user unit is one millimetre
   CHECK(size.captured(2) == size.captured(4));
@@ -183,5 +193,6 @@ TEST_CASE("the SVG is at true size by its own viewBox") {
   const double fold = d.pattern.pieces[0].edge("fold").path.length();
   constexpr double kStroke = 0.3;  // counts in Qt's bounds
   CHECK(reader.boundsOnElement("front-1.fold").height() - kStroke == Approx(fold).margin(0.01));
-  for (const char* layer : {"cut", "sewn", "fold", "levels", "notches", "grain", "labels", "test-squares"}) CHECK(reader.elementExists(layer));
+  for (const char* layer : {"cut", "sewn", "fold", "levels", "notches", "grain", "labels", "test-squares"})
+    CHECK(reader.elementExists(layer));
 }

@@ -9,14 +9,28 @@ namespace armure::testing {
 
 MeasureSet inInches(const std::vector<std::pair<std::string, double>>& measures) {
   MeasureSet set;
-  for (const auto& [id, value] : measures) set.set(id, {parseLength(formatExact(inches(value), Unit::Inch), Unit::Inch).value(), formatExact(inches(value), Unit::Inch) + " in", ""});
+  for (const auto& [id, value] : measures)
+    set.set(id, {parseLength(formatExact(inches(value), Unit::Inch), Unit::Inch).value(),
+                 formatExact(inches(value), Unit::Inch) + " in", ""});
   return set;
 }
 
 MeasureSet plainFigure() {
-  return inInches({{"bust", 36}, {"upper_bust", 33}, {"underbust", 30}, {"waist", 28}, {"high_hip", 35}, {"hip", 38}, {"shoulder_to_bust", 10.5},
-                   {"shoulder_to_underbust", 13.5}, {"shoulder_to_waist", 17.5}, {"back_waist_length", 16}, {"waist_to_high_hip", 4},
-                   {"waist_to_hip", 8}, {"bust_span", 7.25}, {"shoulder_width", 15}, {"stature", 66}});
+  return inInches({{"bust", 36},
+                   {"upper_bust", 33},
+                   {"underbust", 30},
+                   {"waist", 28},
+                   {"high_hip", 35},
+                   {"hip", 38},
+                   {"shoulder_to_bust", 10.5},
+                   {"shoulder_to_underbust", 13.5},
+                   {"shoulder_to_waist", 17.5},
+                   {"back_waist_length", 16},
+                   {"waist_to_high_hip", 4},
+                   {"waist_to_hip", 8},
+                   {"bust_span", 7.25},
+                   {"shoulder_width", 15},
+                   {"stature", 66}});
 }
 
 Order plainOrder() {
@@ -43,7 +57,12 @@ std::vector<RealBody> realBodies() {
 
 MeasureSet measuresOf(const RealBody& body, double cup) {
   MeasureSet set;
-  for (const auto& [id, mm] : {std::pair<const char*, double>{"upper_bust", body.upperBust}, {"bust", body.upperBust + cup}, {"waist", body.waist}, {"high_hip", body.highHip}, {"hip", body.hip}, {"stature", body.stature}})
+  for (const auto& [id, mm] : {std::pair<const char*, double>{"upper_bust", body.upperBust},
+                               {"bust", body.upperBust + cup},
+                               {"waist", body.waist},
+                               {"high_hip", body.highHip},
+                               {"hip", body.hip},
+                               {"stature", body.stature}})
     set.set(id, {mm, "", ""});
   return set;
 }
