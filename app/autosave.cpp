@@ -18,8 +18,8 @@ namespace {
 
 constexpr int kPauseMs = 700;
 
-// When a process started, in clock ticks since boot (field 22 of /proc/PID/stat); empty when there is no such process. With
-// it a number that has been given to another process is not taken for the run that wrote a file.
+// When a process started, in clock ticks since boot (field 22 of /proc/PID/stat); empty when there is no such process.
+// With it a number that has been given to another process is not taken for the run that wrote a file.
 std::string startOf(pid_t pid) {
   std::ifstream in(fmt::format("/proc/{}/stat", pid));
   std::string text((std::istreambuf_iterator<char>(in)), std::istreambuf_iterator<char>());
@@ -80,7 +80,9 @@ std::vector<Recovered> Autosave::leftBehind() {
     const auto string = [&](const char* key) {
       return kept.contains(key) && kept[key].is_string() ? kept[key].get<std::string>() : std::string();
     };
-    if (kept.contains("pid") && kept["pid"].is_number_integer() && startOf(kept["pid"].get<pid_t>()) == string("started")) continue;
+    if (kept.contains("pid") && kept["pid"].is_number_integer() &&
+        startOf(kept["pid"].get<pid_t>()) == string("started"))
+      continue;
     found.push_back({info.filePath().toStdString(), string("path"), string("time"), string("title"), string("order")});
   }
   return found;

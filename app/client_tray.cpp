@@ -108,6 +108,7 @@ QString ClientTray::typedText(const TakenMeasure& m, const std::string&) const {
 }
 
 void ClientTray::refresh() {
+  if (!isVisible()) return;
   const Order& order = session_.order();
   for (const auto& [field, member] : texts_)
     if (const QString text = QString::fromStdString(order.*member); field->text() != text) field->setText(text);

@@ -18,10 +18,13 @@ class ClientTray : public QWidget {
  public:
   explicit ClientTray(OrderSession& session, QWidget* parent = nullptr);
 
+ protected:
+  void showEvent(QShowEvent*) override { refresh(); }
+
  private:
   QLineEdit* textField(const QString& name, const QString& label, std::string Order::*member);
   void addMeasures(const QString& group, const std::vector<std::string_view>& ids);
-  void refresh();
+  void refresh();  // puts itself off while the tray is not seen
   QString typedText(const TakenMeasure& measure, const std::string& id) const;
 
   OrderSession& session_;

@@ -104,7 +104,7 @@ void RulesTray::addRule(const RuleInfo& rule) {
     line->setContentsMargins(0, 1, 0, 1);
     auto* label = new QLabel(q(rule.label));
     label->setToolTip(q(rule.reason));
-    label->setWordWrap(true);
+    label->setWordWrap(QFontMetrics(uiFont()).horizontalAdvance(label->text()) > 100);
     line->addWidget(label, 2);
     line->addWidget(box, 3);
     column_->addWidget(row);
@@ -121,6 +121,7 @@ void RulesTray::addRule(const RuleInfo& rule) {
 }
 
 void RulesTray::refresh() {
+  if (!isVisible()) return;
   const Order& order = session_.order();
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
   for (const RuleInfo& rule : ruleTable()) {

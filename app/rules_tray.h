@@ -22,11 +22,14 @@ class RulesTray : public QWidget {
   RulesTray(OrderSession& session, Stage stage, QWidget* parent = nullptr);
   QVBoxLayout* column() const { return column_; }
 
+ protected:
+  void showEvent(QShowEvent*) override { refresh(); }
+
  private:
   void addRule(const RuleInfo& rule);
   void addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
                   std::string Order::*member, std::function<void(const std::string&)> choose);
-  void refresh();
+  void refresh();  // puts itself off while the tray is not seen
 
   OrderSession& session_;
   QVBoxLayout* column_;

@@ -192,7 +192,7 @@ class SceneMaker {
     add(Mark::Grain, grain);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
-    scene_.labels.push_back({LabelKind::PieceName, toQt(at), QString::fromStdString(p.name), 0, {0, 9}});
+    scene_.labels.push_back({LabelKind::PieceName, toQt(at), QString::fromStdString(p.name).replace(' ', '\n'), 0, {0, 15}});
   }
 
   Selection edgeTarget(size_t piece, const Edge& e) const {

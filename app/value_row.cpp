@@ -6,6 +6,8 @@
 #include <QStyle>
 #include <QVBoxLayout>
 
+#include "render/theme.h"
+
 namespace armure {
 
 ValueRow::ValueRow(const QString& name, const QString& label, const QString& hint, Apply apply, QWidget* parent)
@@ -13,7 +15,9 @@ ValueRow::ValueRow(const QString& name, const QString& label, const QString& hin
   setObjectName(name);
   auto* text = new QLabel(label);
   text->setToolTip(hint);
-  text->setWordWrap(true);
+  // Wrapped labels are laid out anew with every change of the tray: only those that need it wrap.
+  constexpr int kLabelWidth = 150;
+  text->setWordWrap(QFontMetrics(uiFont()).horizontalAdvance(label) > kLabelWidth);
   field_->setObjectName(name + ".field");
   field_->setFixedWidth(104);
   field_->setToolTip(hint);

@@ -151,6 +151,21 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
   return html;
 }
 
+namespace {
+
+// Sets a text whose height is found once, not at every pass of the layout; the column's width is fixed.
+void setSettledText(QLabel* label, const QString& text) {
+  constexpr int kTextWidth = 296;
+  if (label->text() == text) return;
+  label->setText(text);
+  label->setFixedHeight(label->heightForWidth(kTextWidth));
+  QSizePolicy policy = label->sizePolicy();
+  policy.setHeightForWidth(false);
+  label->setSizePolicy(policy);
+}
+
+}  // namespace
+
 ReductionBar::ReductionBar(QWidget* parent) : QWidget(parent), theme_(&lightTheme()) { setFixedHeight(30); }
 
 void ReductionBar::show(double percent, const Theme& theme) {
@@ -210,6 +225,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   inner->setContentsMargins(0, 6, 0, 0);
   inner->setSpacing(3);
   reductionHead_->setObjectName("heading");
+  reductionHead_->setWordWrap(true);
   cautions_->setObjectName("lesser");
   inner->addWidget(reductionHead_);
   inner->addWidget(bar_);
@@ -229,25 +245,24 @@ void WorkingsPanel::setTheme(const Theme& theme) {
 
 void WorkingsPanel::refresh() {
   const Design* d = session_.design();
-  text_->setText(d ? workingsText(session_.order(), *d, session_.selection(), *theme_)
-                   : QString("<p>Nothing is drafted yet.</p>"));
+  setSettledText(text_, d ? workingsText(session_.order(), *d, session_.selection(), *theme_)
+                          : QString("<p>Nothing is drafted yet.</p>"));
   const bool reduced = d && d->reduction().percent > 0;
   reduction_->setVisible(reduced);
   if (!reduced) return;
   const ReductionClass r = d->reduction();
   const Level& waist = d->block.levels.at(level::kWaist);
-  reductionHead_->setText(
-      QString("Waist closed to %1: %2 less, %3 %, %4")
-          .arg(QString::fromStdString(formatLengthWithUnit(waist.finishedGirth, session_.order().units)),
-               QString::fromStdString(
-                   formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, session_.order().units)))
-          .arg(r.percent, 0, 'f', 1)
-          .arg(QString::fromUtf8(r.name.data())));
-  reductionHead_->setWordWrap(true);
+  setSettledText(reductionHead_,
+                 QString("Waist closed to %1: %2 less, %3 %, %4")
+                     .arg(QString::fromStdString(formatLengthWithUnit(waist.finishedGirth, session_.order().units)),
+                          QString::fromStdString(
+                              formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, session_.order().units)))
+                     .arg(r.percent, 0, 'f', 1)
+                     .arg(QString::fromUtf8(r.name.data())));
   bar_->show(r.percent, *theme_);
   QStringList lines;
   for (std::string_view c : reductionCautions()) lines << QString::fromUtf8(c.data(), static_cast<qsizetype>(c.size()));
-  cautions_->setText(lines.join(" "));
+  setSettledText(cautions_, lines.join(" "));
 }
 
 }  // namespace armure

@@ -8,14 +8,6 @@
 namespace armure {
 namespace {
 
-std::vector<Vec2> evenly(const Path& path, int samples) {
-  const double length = path.length();
-  std::vector<Vec2> points;
-  points.reserve(static_cast<size_t>(samples));
-  for (int i = 0; i < samples; ++i) points.push_back(path.pointAt(length * i / (samples - 1)));
-  return points;
-}
-
 Vec2 mean(const std::vector<Vec2>& points) {
   Vec2 sum;
   for (Vec2 p : points) sum = sum + p;
@@ -33,6 +25,23 @@ Motion fit(const std::vector<Vec2>& a, const std::vector<Vec2>& b) {
 }
 
 }  // namespace
+
+std::vector<Vec2> evenPoints(const Path& path, int count) {
+  constexpr double kTolerance = 0.005;  // mm; far below what any drawing or limit needs
+  const std::vector<Vec2> line = path.flattened(kTolerance);
+  std::vector<double> along(line.size(), 0);
+  for (size_t i = 1; i < line.size(); ++i) along[i] = along[i - 1] + distance(line[i - 1], line[i]);
+  std::vector<Vec2> points;
+  points.reserve(static_cast<size_t>(count));
+  size_t side = 1;
+  for (int i = 0; i < count; ++i) {
+    const double s = along.back() * i / (count - 1);
+    while (side + 1 < line.size() && along[side] < s) ++side;
+    const double step = along[side] - along[side - 1];
+    points.push_back(lerp(line[side - 1], line[side], step > 0 ? (s - along[side - 1]) / step : 0));
+  }
+  return points;
+}
 
 SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   const Piece& piece = pattern.pieces.at(side.piece);
@@ -54,10 +63,12 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   return end;
 }
 
-Motion bestFit(const Path& a, const Path& b, int samples) { return fit(evenly(a, samples), evenly(b, samples)); }
+Motion bestFit(const Path& a, const Path& b, int samples) {
+  return fit(evenPoints(a, samples), evenPoints(b, samples));
+}
 
 double shapeDifference(const Path& a, const Path& b, int samples) {
-  const std::vector<Vec2> pa = evenly(a, samples), pb = evenly(b, samples);
+  const std::vector<Vec2> pa = evenPoints(a, samples), pb = evenPoints(b, samples);
   const Motion m = fit(pa, pb);
   double worst = 0;
   for (size_t i = 0; i < pa.size(); ++i) worst = std::max(worst, distance(pa[i], m.apply(pb[i])));

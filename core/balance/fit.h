@@ -5,6 +5,7 @@
 #pragma once
 
 #include <optional>
+#include <vector>
 
 #include "pieces/pattern.h"
 
@@ -19,6 +20,9 @@ struct SeamEnd {
 };
 
 SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop);
+
+// `count` points (two or more) at equal parts of the length of a path, both ends included; good to 0.005 mm.
+std::vector<Vec2> evenPoints(const Path& path, int count);
 
 // The rigid motion (no mirroring) that lays `b` on `a` best: least squares over points at equal parts of their lengths.
 // In the plane the best angle has the closed form atan2(sum cross, sum dot) about the centroids (the two-dimensional

@@ -25,19 +25,17 @@ clip::Path toGrid(const Polyline& line) {
 
 Vec2 leftNormal(Vec2 d) { return {d.y, -d.x}; }  // outside of a clockwise outline, y down
 
-// The band outside one edge: the edge and its parallel, joined square at the ends. Edges are finely flattened curves,
-// so mitring each vertex is exact to second order in the step.
-Polyline strip(const AllowanceEdge& edge) {
+// The parallel of one edge, outside it. Edges are finely flattened curves, so mitring each vertex is exact to second
+// order in the step.
+void appendParallel(Polyline& ring, const AllowanceEdge& edge) {
   const Polyline& p = edge.points;
-  Polyline band = p;
-  for (size_t i = p.size(); i-- > 0;) {
+  for (size_t i = 0; i < p.size(); ++i) {
     const Vec2 before = i > 0 ? unit(p[i] - p[i - 1]) : unit(p[1] - p[0]);
     const Vec2 after = i + 1 < p.size() ? unit(p[i + 1] - p[i]) : before;
     const Vec2 normal = leftNormal(unit(before + after));
     const double stretch = std::max(0.5, dot(normal, leftNormal(before)));
-    band.push_back(p[i] + edge.allowance / stretch * normal);
+    ring.push_back(p[i] + edge.allowance / stretch * normal);
   }
-  return band;
 }
 
 std::optional<Vec2> lineMeeting(Vec2 p, Vec2 d, Vec2 q, Vec2 e) {
@@ -46,17 +44,15 @@ std::optional<Vec2> lineMeeting(Vec2 p, Vec2 d, Vec2 q, Vec2 e) {
   return p + cross(q - p, e) / det * d;
 }
 
-// The wedge between the strips of two edges at an outward corner.
-std::optional<Polyline> cornerPatch(const AllowanceEdge& a, const AllowanceEdge& b) {
+// The tip between the parallels of two edges at an outward corner; nothing where it would reach too far (the corner is
+// then cut across) or where the corner points inwards (the parallels cross, and the loop they make is taken out later).
+std::optional<Vec2> cornerTip(const AllowanceEdge& a, const AllowanceEdge& b) {
   const Vec2 corner = a.points.back();
   const Vec2 da = unit(corner - a.points[a.points.size() - 2]), db = unit(b.points[1] - b.points[0]);
-  if (cross(da, db) <= 1e-9) return std::nullopt;  // inward corner: the strips overlap
-  const Vec2 pa = corner + a.allowance * leftNormal(da), pb = corner + b.allowance * leftNormal(db);
-  Polyline patch{corner, pa};
-  const std::optional<Vec2> tip = lineMeeting(pa, da, pb, db);
-  if (tip && distance(corner, *tip) <= kMitreLimit * std::max(a.allowance, b.allowance)) patch.push_back(*tip);
-  patch.push_back(pb);
-  return patch;
+  if (cross(da, db) <= 1e-9) return std::nullopt;
+  const auto tip = lineMeeting(corner + a.allowance * leftNormal(da), da, corner + b.allowance * leftNormal(db), db);
+  if (!tip || distance(corner, *tip) > kMitreLimit * std::max(a.allowance, b.allowance)) return std::nullopt;
+  return tip;
 }
 
 // Half of a very large square, on the outer side of a fold.
@@ -144,15 +140,13 @@ Polyline cutOutline(const std::vector<AllowanceEdge>& edges) {
   }
   if (signedArea(outline) <= 0) throw std::invalid_argument("cutOutline: anticlockwise");
 
-  clip::Clipper add;
-  addOriented(add, toGrid(outline), clip::ptSubject);
+  Polyline parallel;
   for (size_t i = 0; i < edges.size(); ++i) {
-    if (edges[i].allowance > 0) addOriented(add, toGrid(strip(edges[i])), clip::ptSubject);
-    if (const auto patch = cornerPatch(edges[i], edges[(i + 1) % edges.size()]))
-      addOriented(add, toGrid(*patch), clip::ptSubject);
+    appendParallel(parallel, edges[i]);
+    if (const auto tip = cornerTip(edges[i], edges[(i + 1) % edges.size()])) parallel.push_back(*tip);
   }
   clip::Paths whole;
-  add.Execute(clip::ctUnion, whole, clip::pftNonZero, clip::pftNonZero);
+  clip::SimplifyPolygon(toGrid(parallel), whole, clip::pftPositive);
 
   clip::Clipper cut;
   cut.AddPath(largest(whole), clip::ptSubject, true);

@@ -22,7 +22,8 @@ constexpr Vec2 operator/(Vec2 a, double s) { return {a.x / s, a.y / s}; }
 
 constexpr double dot(Vec2 a, Vec2 b) { return a.x * b.x + a.y * b.y; }
 constexpr double cross(Vec2 a, Vec2 b) { return a.x * b.y - a.y * b.x; }
-inline double norm(Vec2 a) { return std::hypot(a.x, a.y); }
+// Plain, not std::hypot: coordinates are millimetres of cloth, and this stands in the innermost loop of every length.
+inline double norm(Vec2 a) { return std::sqrt(a.x * a.x + a.y * a.y); }
 inline double distance(Vec2 a, Vec2 b) { return norm(b - a); }
 constexpr Vec2 lerp(Vec2 a, Vec2 b, double t) { return a + t * (b - a); }
 

@@ -29,12 +29,9 @@ Motion layBeside(const Path& a, const Path& b) {
   constexpr int kSamples = 65;
   const Motion fit = bestFit(a, b);
   const Vec2 down = unit(a.end() - a.start()), right{down.y, -down.x};
-  const double lengthA = a.length(), lengthB = b.length();
+  const std::vector<Vec2> pa = evenPoints(a, kSamples), pb = evenPoints(b, kSamples);
   double overlap = -HUGE_VAL;
-  for (int i = 0; i < kSamples; ++i) {
-    const double part = static_cast<double>(i) / (kSamples - 1);
-    overlap = std::max(overlap, dot(a.pointAt(part * lengthA) - fit.apply(b.pointAt(part * lengthB)), right));
-  }
+  for (size_t i = 0; i < pa.size(); ++i) overlap = std::max(overlap, dot(pa[i] - fit.apply(pb[i]), right));
   return fit.then(Motion::translation(overlap * right));
 }
 
@@ -52,8 +49,9 @@ Arrangement tape(const Pattern& pattern) {
 
 PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,
                           double spacing) {
+  constexpr double kEdge = 6;  // mm, so that no line falls on the edge of a sheet
   PaperLayout layout;
-  double x = 0, y = 0, rowHeight = 0;
+  double x = kEdge, y = kEdge, rowHeight = 0;
   for (size_t i = 0; i < pattern.pieces.size(); ++i) {
     const Piece& piece = pattern.pieces[i];
     const double lean = angleBetween(piece.grainBottom - piece.grainTop, {0, 1});
@@ -61,8 +59,8 @@ PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& c
     Polyline turned = cutOutlines[i];
     for (Vec2& p : turned) p = upright.apply(p);
     const Box box = boxRound(turned);
-    if (x > 0 && x + box.width() > widest) {
-      x = 0;
+    if (x > kEdge && x + box.width() + kEdge > widest) {
+      x = kEdge;
       y += rowHeight + spacing;
       rowHeight = 0;
     }
@@ -71,8 +69,8 @@ PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& c
     layout.boxes.push_back({box.low + shift, box.high + shift});
     x += box.width() + spacing;
     rowHeight = std::max(rowHeight, box.height());
-    layout.width = std::max(layout.width, x - spacing);
-    layout.height = std::max(layout.height, y + rowHeight);
+    layout.width = std::max(layout.width, x - spacing + kEdge);
+    layout.height = std::max(layout.height, y + rowHeight + kEdge);
   }
   return layout;
 }

@@ -30,7 +30,7 @@ using Arrangement = std::vector<Motion>;
 Arrangement tape(const Pattern& pattern);
 
 // Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole
-// box starts at (0, 0).
+// starts at (0, 0), with a little room all round.
 struct PaperLayout {
   Arrangement motions;
   std::vector<Box> boxes;  // of the cut outlines as placed

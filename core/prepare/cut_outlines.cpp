@@ -11,7 +11,7 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
     for (const Edge& e : piece.edges) {
       const bool fold = e.role == EdgeRole::Fold;
       edges.push_back(
-          {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance), e.allowance, fold});
+          {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kOutlineTolerance), e.allowance, fold});
     }
     all.push_back(cutOutline(edges));
   }

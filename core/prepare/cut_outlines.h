@@ -9,8 +9,9 @@
 
 namespace armure {
 
-// Edges of the exports and prints are flattened to within this many mm.
-inline constexpr double kExportTolerance = 0.005;
+// Edges of the exports are flattened to within this many mm; outlines to cut, which are remade with every change, a little
+// more coarsely.
+inline constexpr double kExportTolerance = 0.005, kOutlineTolerance = 0.02;
 
 std::vector<Polyline> cutOutlines(const Pattern& pattern);
 
