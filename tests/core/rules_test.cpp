@@ -1,0 +1,157 @@
+// Rules of thumb: precedence, and that every one of them does what it says and nothing is a dead number.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <set>
+
+#include "prepare/arrange.h"
+#include "rules/rules.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+// A few hundred numbers that describe a design: block, pieces, outlines.
+std::vector<double> fingerprint(const Design& d) {
+  std::vector<double> numbers;
+  const auto add = [&](Vec2 p) {
+    numbers.push_back(p.x);
+    numbers.push_back(p.y);
+  };
+  for (const HalfBlock* half : {&d.block.front, &d.block.back}) {
+    for (const Path* path : {&half->neck, &half->shoulder, &half->armhole}) {
+      add(path->start());
+      add(path->cubics().front().p3);
+      add(path->end());
+    }
+    for (const HalfLevel& l : half->levels) numbers.push_back(l.side);
+  }
+  for (const Piece& p : d.pattern.pieces)
+    for (const Edge& e : p.edges)
+      for (const Cubic& c : e.path.cubics()) {
+        add(c.p0);
+        add(c.p1);
+        add(c.p2);
+      }
+  for (const Polyline& outline : d.cutOutlines) {
+    add(boxRound(outline).low);
+    add(boxRound(outline).high);
+  }
+  for (const Intake& i : d.block.intakes) numbers.push_back(i.cap);
+  return numbers;
+}
+
+bool differ(const Design& a, const Design& b) {
+  const auto x = fingerprint(a), y = fingerprint(b);
+  if (x.size() != y.size()) return true;
+  for (size_t i = 0; i < x.size(); ++i)
+    if (std::abs(x[i] - y[i]) > 1e-6) return true;
+  return false;
+}
+
+// The plain order with everything set so that `rule` counts.
+Order orderFor(const RuleInfo& rule) {
+  Order o = plainOrder();
+  o.measures.set("armhole", {inches(16.5), "16 1/2 in", ""});
+  o.measures.set("front_bust_arc", {inches(19), "19 in", ""});
+  if (!rule.onlyWhenKey.empty()) o.choices[std::string(rule.onlyWhenKey)] = std::string(rule.onlyWhenOption);
+  return o;
+}
+
+Design designOf(const Order& o) {
+  auto d = recalc(o);
+  if (!d.ok()) FAIL(d.problem().text());
+  return std::move(d).value();
+}
+
+}  // namespace
+
+TEST_CASE("every rule of thumb changes the pattern when it is changed") {
+  for (const RuleInfo& rule : ruleTable()) {
+    if (rule.key == "paper.size") continue;  // paper is not the pattern
+    INFO(rule.key);
+    Order o = orderFor(rule);
+    const Design before = designOf(o);
+    bool changed = false;
+    if (rule.kind == RuleKind::Option) {
+      for (const RuleOption& option : rule.options) {
+        o.choices[std::string(rule.key)] = std::string(option.id);
+        changed = changed || differ(before, designOf(o));
+      }
+    } else if (rule.kind == RuleKind::Share) {
+      o.choices[std::string(rule.key)] = "0.45";
+      changed = differ(before, designOf(o));
+    } else {
+      const double value = before.rules.length(rule.key);
+      const double nudged = value + inches(0.25) <= rule.highest ? value + inches(0.25) : value - inches(0.25);
+      o.choices[std::string(rule.key)] = std::to_string(nudged) + " mm";
+      changed = differ(before, designOf(o));
+    }
+    CHECK(changed);
+  }
+}
+
+TEST_CASE("a rule that does not count changes nothing") {
+  for (const RuleInfo& rule : ruleTable()) {
+    if (rule.onlyWhenKey.empty() || rule.kind != RuleKind::Length) continue;
+    INFO(rule.key);
+    for (const RuleOption& option : findRule(rule.onlyWhenKey)->options) {
+      if (option.id == rule.onlyWhenOption) continue;
+      Order o = orderFor(rule);
+      o.choices[std::string(rule.onlyWhenKey)] = std::string(option.id);
+      const Design before = designOf(o);
+      o.choices[std::string(rule.key)] = std::to_string((rule.lowest + rule.highest) / 2) + " mm";
+      CHECK_FALSE(differ(before, designOf(o)));
+    }
+  }
+}
+
+TEST_CASE("the maker's choice comes before the style, the style before the school, the school before the default") {
+  const auto option = [](const Choices& choices, const char* style, const char* school) {
+    return std::string(Rules(choices, style, school, Figure::Medium).option("share.rule"));
+  };
+  CHECK(option({}, "straight-zip", "quarter-grid") == "breast-in-front");
+  CHECK(option({}, "straight-zip", "quarter-grid-equal") == "equal");
+  CHECK(option({{"share.rule", "front-plus"}}, "straight-zip", "quarter-grid-equal") == "front-plus");
+  const Rules styled({{"hem.length", "6 in"}}, "sweetheart-raised-laced", "quarter-grid", Figure::Medium);
+  CHECK(styled.length("hem.length") == Approx(inches(6)));
+  CHECK(styled.option("hem.shape") == "raised");
+  CHECK(styled.value("hem.length").source == Source::ByHand);
+  CHECK(styled.value("neck.width").source == Source::Rule);
+}
+
+TEST_CASE("defaults follow the figure") {
+  const auto top = [](Figure f) { return Rules({}, "straight-zip", "quarter-grid", f).length("intake.top"); };
+  // Common practice, no source: over-bust intake 1 to 1 1/2 in on a small bust, 1 1/2 to 2 1/2 on a full one.
+  CHECK((top(Figure::Small) >= inches(1) && top(Figure::Small) <= inches(1.5)));
+  CHECK((top(Figure::Full) >= inches(1.5) && top(Figure::Full) <= inches(2.5)));
+  CHECK(top(Figure::Small) < top(Figure::Medium));
+  CHECK(top(Figure::Medium) < top(Figure::Full));
+}
+
+TEST_CASE("unknown keys, styles and values are a programmer's mistake") {
+  const Rules rules({}, "no-such-style", "no-such-school", Figure::Small);  // unknown presets set nothing
+  CHECK(rules.option("top.shape") == "straight");
+  CHECK_THROWS_AS(rules.length("no.such.rule"), std::out_of_range);
+  CHECK_THROWS_AS(Rules({{"hem.length", "soon"}}, "straight-zip", "quarter-grid", Figure::Small),
+                  std::invalid_argument);
+}
+
+TEST_CASE("keys and ids are unique, and every row says why") {
+  std::set<std::string_view> keys;
+  for (const RuleInfo& r : ruleTable()) {
+    INFO(r.key);
+    CHECK(keys.insert(r.key).second);
+    CHECK_FALSE(r.label.empty());
+    CHECK_FALSE(r.reason.empty());
+    CHECK((r.stage == "Block" || r.stage == "Lines" || r.stage == "Prepare"));
+    for (const RuleOption& o : r.options) CHECK_FALSE(o.reason.empty());
+  }
+  std::set<std::string_view> ids;
+  for (const auto& table : {styleTable(), schoolTable()})
+    for (const Preset& p : table) {
+      CHECK(ids.insert(p.id).second);
+      CHECK_FALSE(p.description.empty());
+    }
+}
