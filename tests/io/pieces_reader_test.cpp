@@ -1,0 +1,162 @@
+// The pieces export reread by a reader of its own: everything is measured again from the numbers in the file, by plain
+// polyline arithmetic that shares nothing with the program's curves.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <map>
+#include <nlohmann/json.hpp>
+
+#include "io/pieces_json.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+using Json = nlohmann::json;
+struct P {
+  double x, y;
+};
+using Line = std::vector<P>;
+
+P point(const Json& j) { return {j[0].get<double>(), j[1].get<double>()}; }
+
+Line line(const Json& j) {
+  Line out;
+  for (const Json& p : j) out.push_back(point(p));
+  return out;
+}
+
+double far(P a, P b) { return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y)); }
+
+double length(const Line& l) {
+  double sum = 0;
+  for (size_t i = 1; i < l.size(); ++i) sum += far(l[i - 1], l[i]);
+  return sum;
+}
+
+P along(const Line& l, double s) {
+  for (size_t i = 1; i < l.size(); ++i) {
+    const double d = far(l[i - 1], l[i]);
+    if (s <= d) return {l[i - 1].x + (l[i].x - l[i - 1].x) * s / d, l[i - 1].y + (l[i].y - l[i - 1].y) * s / d};
+    s -= d;
+  }
+  return l.back();
+}
+
+// A cubic Bezier by repeated halving of its sides, 1024 pieces: de Casteljau, written anew.
+Line bezier(const Json& j) {
+  const P a = point(j[0]), b = point(j[1]), c = point(j[2]), d = point(j[3]);
+  const auto mix = [](P p, P q, double t) { return P{p.x + t * (q.x - p.x), p.y + t * (q.y - p.y)}; };
+  Line out;
+  for (int i = 0; i <= 1024; ++i) {
+    const double t = i / 1024.0;
+    const P ab = mix(a, b, t), bc = mix(b, c, t), cd = mix(c, d, t);
+    out.push_back(mix(mix(ab, bc, t), mix(bc, cd, t), t));
+  }
+  return out;
+}
+
+const Json& byId(const Json& list, const std::string& id) {
+  for (const Json& j : list)
+    if (j["id"] == id) return j;
+  throw std::out_of_range(id);
+}
+
+Line side(const Json& doc, const Json& seamSide) {
+  Line l = line(byId(byId(doc["pieces"], seamSide["piece"])["edges"], seamSide["edges"][0]["id"])["points"]);
+  if (seamSide["edges"][0]["reversed"].get<bool>()) std::reverse(l.begin(), l.end());
+  return l;
+}
+
+std::vector<Json> exports() {
+  std::vector<Json> docs;
+  for (const Order& o : randomOrders(25, 61)) {
+    const auto d = recalc(o);
+    if (d.ok()) docs.push_back(Json::parse(piecesJson(o, *d)));
+  }
+  REQUIRE(docs.size() > 20);
+  return docs;
+}
+
+}  // namespace
+
+TEST_CASE("in the file, edges follow each other round the piece and close") {
+  for (const Json& doc : exports())
+    for (const Json& piece : doc["pieces"]) {
+      const Json& edges = piece["edges"];
+      for (size_t i = 0; i < edges.size(); ++i)
+        REQUIRE(far(point(edges[i]["points"].back()), point(edges[(i + 1) % edges.size()]["points"].front())) < 1e-3);
+    }
+}
+
+TEST_CASE("in the file, polylines follow their curves within 0.02 mm") {
+  for (const Json& doc : exports())
+    for (const Json& piece : doc["pieces"])
+      for (const Json& edge : piece["edges"]) {
+        double curve = 0;
+        for (const Json& b : edge["beziers"]) curve += length(bezier(b));
+        REQUIRE(length(line(edge["points"])) == Approx(curve).margin(0.02));
+      }
+}
+
+TEST_CASE("in the file, both sides of a seam are equally long and meet at the underbust notch") {
+  for (const Json& doc : exports())
+    for (const Json& seam : doc["seams"]) {
+      INFO(doc["garment"]["name"] << " " << seam["id"]);
+      REQUIRE(length(side(doc, seam["a"])) == Approx(length(side(doc, seam["b"]))).margin(0.05));
+      bool underbust = false;
+      double lastA = 0, lastB = 0;
+      for (const Json& n : seam["notches"]) {
+        REQUIRE((n["a"].get<double>() > lastA && n["b"].get<double>() > lastB));  // from the top down
+        lastA = n["a"].get<double>();
+        lastB = n["b"].get<double>();
+        if (n["id"] != "underbust") continue;
+        underbust = true;
+        REQUIRE(lastA == Approx(lastB).margin(1e-4));
+      }
+      REQUIRE(underbust);
+    }
+}
+
+TEST_CASE("in the file, seam notches and piece notches are the same places") {
+  for (const Json& doc : exports())
+    for (const Json& seam : doc["seams"])
+      for (const char* key : {"a", "b"}) {
+        const Json& piece = byId(doc["pieces"], seam[key]["piece"]);
+        const std::string edgeId = seam[key]["edges"][0]["id"];
+        const Line edge = line(byId(piece["edges"], edgeId)["points"]), walked = side(doc, seam[key]);
+        for (const Json& n : seam["notches"])
+          for (const Json& m : piece["notches"])
+            if (m["id"] == n["id"] && m["edge"] == edgeId)
+              REQUIRE(far(along(edge, m["at"].get<double>()), along(walked, n[key].get<double>())) < 0.02);
+      }
+}
+
+TEST_CASE("in the file, widths and gap add up to the girth that is said, and to the finished one") {
+  for (const Json& doc : exports()) {
+    REQUIRE(doc["levels"].size() >= 3);
+    for (const Json& level : doc["levels"]) {
+      double sum = level["openingGap"].get<double>();
+      for (const Json& piece : doc["pieces"]) {
+        const Json& mark = byId(piece["levels"], level["id"]);
+        const double width = far(point(mark["a"]), point(mark["b"]));
+        REQUIRE(width == Approx(mark["width"].get<double>()).margin(0.001));
+        sum += width * (piece["onFold"].is_null() ? piece["quantity"].get<int>() : 2);
+      }
+      INFO(doc["garment"]["name"] << " " << level["id"]);
+      REQUIRE(sum == Approx(level["closedGirth"].get<double>()).margin(0.01));
+      REQUIRE(sum == Approx(level["finishedGirth"].get<double>()).margin(0.01));
+    }
+  }
+}
+
+TEST_CASE("in the file, the fold is straight and has no allowance") {
+  for (const Json& doc : exports()) {
+    const Json& front = doc["pieces"][0];
+    const Json& fold = byId(front["edges"], front["onFold"]);
+    CHECK(fold["allowance"] == 0.0);
+    for (const Json& p : fold["points"]) CHECK(p[0] == fold["points"][0][0]);
+    for (const Json& p : front["cutOutline"]) CHECK(p[0].get<double>() >= fold["points"][0][0].get<double>() - 1e-3);
+  }
+}
