@@ -328,7 +328,7 @@ void MainWindow::refresh() {
                     (design ? ". The pattern below is the last one that could be drafted." : "");
   for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
   bandYes_->setVisible(!offered_.empty());
-  bandNo_->setVisible(!offered_.empty() || !message_.isEmpty());
+  bandNo_->setVisible(!offered_.empty() || !message_.isEmpty() || !session_.warnings().empty());
   bandNo_->setText(offered_.empty() ? "Close" : "Leave it");
   bandText_->setText(messages.join("\n"));
   band_->setVisible(!messages.isEmpty());
@@ -376,6 +376,7 @@ void MainWindow::recoverOffered() {
 void MainWindow::dismissOffered() {
   offered_.clear();  // what was left stays on the disk and is offered again at the next start
   message_.clear();
+  session_.dismissWarnings();
   refresh();
 }
 

@@ -35,6 +35,7 @@ class OrderSession : public QObject {
   const std::string& path() const { return path_; }
   bool isSaved() const { return order() == saved_; }
   const std::vector<std::string>& warnings() const { return warnings_; }
+  void dismissWarnings() { warnings_.clear(); }
   const Selection& selection() const { return selection_; }
 
   // The rule in force for a key: from the design, else from the order alone.

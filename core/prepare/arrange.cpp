@@ -16,11 +16,6 @@ Box boxRound(const Polyline& points) {
   return box;
 }
 
-Box joined(const Box& a, const Box& b) {
-  return {{std::min(a.low.x, b.low.x), std::min(a.low.y, b.low.y)},
-          {std::max(a.high.x, b.high.x), std::max(a.high.y, b.high.y)}};
-}
-
 namespace {
 
 // Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved

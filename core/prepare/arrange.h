@@ -20,7 +20,6 @@ struct Box {
 
 // The smallest box round the points; they must not be empty.
 Box boxRound(const Polyline& points);
-Box joined(const Box& a, const Box& b);
 
 // Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
 using Arrangement = std::vector<Motion>;
