@@ -93,7 +93,7 @@ void ClientTray::addMeasures(const QString& group, const std::vector<std::string
   }
 }
 
-QString ClientTray::typedText(const TakenMeasure& m, const std::string&) const {
+QString ClientTray::typedText(const TakenMeasure& m) const {
   const Unit unit = session_.order().units.unit;
   // As typed, when that is in the unit now shown; else converted.
   const size_t space = m.typed.find_last_of(' ');
@@ -119,7 +119,7 @@ void ClientTray::refresh() {
     if (design && design->body.has(measure) && design->body.fact(measure).source == Source::Estimated)
       placeholder =
           QStringLiteral("about ") + QString::fromStdString(formatLength(design->body.mm(measure), order.units));
-    row->show(taken == order.measures.all().end() ? QString() : typedText(taken->second, measure), placeholder, false);
+    row->show(taken == order.measures.all().end() ? QString() : typedText(taken->second), placeholder, false);
     QString question;
     if (design)
       for (const Question& asked : design->questions)

@@ -25,7 +25,7 @@ class ClientTray : public QWidget {
   QLineEdit* textField(const QString& name, const QString& label, std::string Order::*member);
   void addMeasures(const QString& group, const std::vector<std::string_view>& ids);
   void refresh();  // puts itself off while the tray is not seen
-  QString typedText(const TakenMeasure& measure, const std::string& id) const;
+  QString typedText(const TakenMeasure& measure) const;
 
   OrderSession& session_;
   QLayout* layout_ = nullptr;

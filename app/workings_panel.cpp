@@ -111,7 +111,7 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
   return html + QString("<p style='color:%1; font-size:12px'>%2</p>").arg(theme.secondInk.name(), lines.join(", "));
 }
 
-QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
+QString rowText(const CheckRow& r, const Theme& theme) {
   QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(r.subject));
   if (r.note) return html + QString("<p>%1</p>").arg(q(r.detail));
   const auto amount = [&](double v) {
@@ -122,7 +122,6 @@ QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
   html += QString("<p>%1 <b>%2</b>, limit %3</p>")
               .arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
   if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(q(r.remedy));
-  (void)units;
   return html;
 }
 
@@ -130,7 +129,7 @@ QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
 
 QString workingsText(const Order& order, const Design& design, const Selection& s, const Theme& theme) {
   QString html;
-  if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], order.units, theme);
+  if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], theme);
   if (!s.seam.empty() && !s.row)
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
       if (design.pattern.pieces[i].id == s.piece)
