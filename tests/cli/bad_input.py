@@ -10,8 +10,8 @@ HEADER = "measure,value,unit,note\n"
 GOOD = HEADER + "bust,36,in,\nwaist,28,in,\nhip,38,in,\nstature,66,in,\n"
 
 
-def run(*arguments, **options):
-    done = subprocess.run([CLI, *map(str, arguments)], capture_output=True, text=True, **options)
+def run(*arguments, program=CLI, **options):
+    done = subprocess.run([program, *map(str, arguments)], capture_output=True, text=True, **options)
     return done.returncode, done.stdout, done.stderr
 
 
@@ -108,8 +108,10 @@ class BadInput(unittest.TestCase):
         with open(target, "wb") as f:
             f.write(b"old")
         os.chmod(locked, 0o555)
-        # Permissions do not bind root: such a run is made as nobody.
-        options = {"user": 65534, "group": 65534} if os.geteuid() == 0 else {}
+        # Permissions do not bind root: such a run is made as nobody, with a copy of the program that nobody may start.
+        options = {}
+        if os.geteuid() == 0:
+            options = {"user": 65534, "group": 65534, "program": shutil.copy(CLI, self.folder)}
         os.chmod(self.folder, 0o755)
         os.chmod(order, 0o644)
         self.refused(run("set", order, "title=x", "-o", target, **options), "o.armure", "may not be written")
