@@ -168,18 +168,6 @@ Body Body::with(Fact fact) const {
   return copy;
 }
 
-std::string_view figureName(Figure figure) {
-  switch (figure) {
-    case Figure::Small:
-      return "small bust";
-    case Figure::Medium:
-      return "medium bust";
-    case Figure::Full:
-      break;
-  }
-  return "full bust";
-}
-
 Figure figureOf(const Body& body) { return figureBy(body.mm(id::kBust), body.mm(id::kUpperBust)); }
 
 Result<Body> resolveBody(const MeasureSet& taken) {

@@ -40,7 +40,6 @@ class Body {
 
 // How much the bust stands out from the chest: chooses default intakes and darts.
 enum class Figure { Small, Medium, Full };
-std::string_view figureName(Figure figure);
 
 // Full minus upper bust below 2 1/2 in: small; below 5 in: medium; else full. Common practice, no source.
 Figure figureOf(const Body& body);

@@ -11,10 +11,11 @@ namespace {
 using enum RuleKind;
 
 constexpr std::array<RuleOption, 3> kChestSchools{{
-    {"above-bust", "bust point less a fixed amount",
-     "always clear of the bust line; the usual choice without a measured chest line"},
-    {"bust-sixth", "slope + a sixth of the bust + a fixed amount", "the old proportional rule; low on a full bust"},
-    {"armhole-half", "half the round armhole", "when the armhole was measured"},
+    {"above-bust", "from the bust point",
+     "bust point less a fixed amount: always clear of the bust line; usual without a measured chest line"},
+    {"bust-sixth", "by a sixth of the bust",
+     "slope + a sixth of the bust + a fixed amount: the old rule; low on a full bust"},
+    {"armhole-half", "half the armhole", "when the armhole was measured"},
 }};
 constexpr std::array<RuleOption, 4> kShares{{
     {"breast-in-front", "breast in front",
