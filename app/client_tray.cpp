@@ -1,7 +1,9 @@
 #include "app/client_tray.h"
 
+#include <fmt/format.h>
+
 #include <QLabel>
-#include <QVBoxLayout>
+#include <QScrollArea>
 
 #include "measure/measure_table.h"
 
@@ -24,34 +26,56 @@ Selection selectionFor(std::string_view measure) {
 
 }  // namespace
 
-ClientTray::ClientTray(OrderSession& session, QWidget* parent) : QWidget(parent), session_(session) {
+ClientTray::ClientTray(OrderSession& session, ClientRecords& records, QWidget* parent)
+    : QWidget(parent),
+      session_(session),
+      records_(records),
+      column_(new QVBoxLayout(this)),
+      tape_(new TapeStrip(session)),
+      record_(new QLabel),
+      keep_(new QPushButton("Keep")) {
   setObjectName("trayInside");
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(16, 14, 14, 14);
-  column->setSpacing(3);
-  layout_ = column;
+  column_->setContentsMargins(16, 14, 14, 14);
+  column_->setSpacing(3);
   auto* heading = new QLabel("Client");
   heading->setObjectName("heading");
-  column->addWidget(heading);
+  column_->addWidget(heading);
+  addTexts();
+  addRecord();
+  column_->addWidget(tape_);
+  addMeasures();
+  auto* notes = new QLabel("Notes");
+  notes->setObjectName("group");
+  column_->addSpacing(8);
+  column_->addWidget(notes);
+  textField("notes", "", &Order::notes);
+  column_->addStretch(1);
+  connect(tape_, &TapeStrip::reading, this, &ClientTray::takeReading);
+  connect(&session, &OrderSession::changed, this, &ClientTray::refresh);
+  connect(&records, &ClientRecords::changed, this, [this] {
+    recordStale_ = true;
+    refresh();
+  });
+  refresh();
+}
+
+void ClientTray::addTexts() {
   textField("title", "Order", &Order::title);
   textField("client", "Client", &Order::client);
   textField("date", "Measured on", &Order::date);
-  addMeasures("Girths, from the top down",
-              {id::kUpperBust, id::kBust, id::kUnderbust, id::kWaist, id::kHighHip, id::kHip});
-  addMeasures("Heights, down from the shoulder",
-              {id::kShoulderToChest, id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist,
-               id::kBackWaistLength, id::kWaistToHighHip, id::kWaistToHip});
-  addMeasures("Spans and arcs", {id::kBustSpan, id::kShoulderWidth, id::kFrontBustArc, id::kFrontUnderbustArc,
-                                 id::kArmhole, id::kCupDown});
-  addMeasures("The figure", {id::kStature});
-  auto* notes = new QLabel("Notes");
-  notes->setObjectName("group");
-  column->addSpacing(8);
-  column->addWidget(notes);
-  textField("notes", "", &Order::notes);
-  column->addStretch(1);
-  connect(&session, &OrderSession::changed, this, &ClientTray::refresh);
-  refresh();
+}
+
+void ClientTray::addRecord() {
+  record_->setObjectName("recordState");
+  keep_->setObjectName("small");
+  keep_->setAccessibleName("Keep in the client book");
+  keep_->setToolTip("Keeps name, date and measures in the client book: another date is another set");
+  connect(keep_, &QPushButton::clicked, &records_, &ClientRecords::keep);
+  auto* line = new QHBoxLayout;
+  line->setContentsMargins(0, 4, 0, 0);
+  line->addWidget(record_, 1);
+  line->addWidget(keep_);
+  column_->addLayout(line);
 }
 
 QLineEdit* ClientTray::textField(const QString& name, const QString& label, std::string Order::*member) {
@@ -67,44 +91,77 @@ QLineEdit* ClientTray::textField(const QString& name, const QString& label, std:
     line->addWidget(text);
   }
   line->addWidget(field, 1);
-  static_cast<QVBoxLayout*>(layout_)->addWidget(row);
+  column_->addWidget(row);
   connect(field, &QLineEdit::textEdited, this, [this, member, name](const QString& text) {
     session_.setText(member, text.toStdString(), name.toStdString());
   });
   connect(field, &QLineEdit::editingFinished, this, [this] { session_.settle(); });
+  connect(field, &QLineEdit::returnPressed, this, [this, field] {
+    const auto next = std::find_if(texts_.begin(), texts_.end(), [&](const auto& t) { return t.first == field; }) + 1;
+    if (field->objectName() == "date" || next == texts_.end()) return goTo(rows_.front()->info().id);
+    next->first->setFocus();
+    next->first->selectAll();
+  });
   texts_.emplace_back(field, member);
   return field;
 }
 
-void ClientTray::addMeasures(const QString& group, const std::vector<std::string_view>& ids) {
-  auto* column = static_cast<QVBoxLayout*>(layout_);
-  auto* title = new QLabel(group);
-  title->setObjectName("group");
-  column->addSpacing(8);
-  column->addWidget(title);
-  for (std::string_view measure : ids) {
-    const MeasureInfo& info = *findMeasure(measure);
-    auto* row = new ValueRow(q(measure), q(info.name), q(info.how),
-                             [this, measure](const std::string& text) { return session_.setMeasure(measure, text); });
-    connect(row, &ValueRow::entered, this, [this, measure] { session_.select(selectionFor(measure)); });
+void ClientTray::addMeasures() {
+  const MeasureInfo* before = nullptr;
+  for (const MeasureInfo* info : measuresInTapeOrder()) {
+    if (!before || before->group != info->group) {
+      auto* title = new QLabel(q(groupTitle(info->group)));
+      title->setObjectName("group");
+      column_->addSpacing(8);
+      column_->addWidget(title);
+    }
+    before = info;
+    auto* row = new MeasureRow(session_, *info);
+    const size_t at = rows_.size();
+    connect(row, &ValueRow::entered, this, [this, at] { enter(at); });
     connect(row, &ValueRow::left, this, [this] { session_.settle(); });
-    column->addWidget(row);
-    rows_[std::string(measure)] = row;
+    connect(row, &MeasureRow::stepped, this, [this, at](bool forward) { stepFrom(at, forward); });
+    column_->addWidget(row);
+    rows_.push_back(row);
   }
 }
 
-QString ClientTray::typedText(const TakenMeasure& m) const {
-  const Unit unit = session_.order().units.unit;
-  // As typed, when that is in the unit now shown; else converted.
-  const size_t space = m.typed.find_last_of(' ');
-  if (space != std::string::npos) {
-    const auto own = parseUnit(m.typed.substr(space + 1));
-    const auto mm = parseLength(m.typed, unit);
-    if (own.ok() && own.value() == unit && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6)
-      return QString::fromStdString(m.typed.substr(0, space));
-    if (own.ok() && own.value() != unit) return QString::fromStdString(formatLength(m.mm, {unit, 16}));
+void ClientTray::enter(size_t row) {
+  current_ = row;
+  session_.select(selectionFor(rows_[row]->info().id));
+}
+
+void ClientTray::stepFrom(size_t row, bool forward) {
+  if (forward && row + 1 < rows_.size()) return goTo(rows_[row + 1]->info().id);
+  if (!forward && row > 0) return goTo(rows_[row - 1]->info().id);
+}
+
+void ClientTray::begin() {
+  if (session_.order().measures.all().empty()) return texts_.front().first->setFocus();
+  goTo(rows_.front()->info().id);
+}
+
+void ClientTray::goTo(std::string_view measure) {
+  for (MeasureRow* row : rows_) {
+    if (row->info().id != measure) continue;
+    for (QWidget* above = parentWidget(); above; above = above->parentWidget())
+      if (auto* area = qobject_cast<QScrollArea*>(above)) area->ensureWidgetVisible(row, 0, 90);
+    row->field()->setFocus(Qt::TabFocusReason);
+    row->field()->selectAll();
   }
-  return QString::fromStdString(m.typed.empty() ? formatLength(m.mm, {unit, 16}) : m.typed);
+}
+
+// A reading goes where one stands, and one goes on; what cannot be that measure is said and one stays.
+void ClientTray::takeReading(double mm) {
+  const MeasureInfo& info = rows_[current_]->info();
+  if (info.id == id::kWeight) return tape_->say("The weight is not taken with the tape; go to a length");
+  const Taking taking{mm, fmt::format("{:.1f} mm", mm)};
+  if (const auto problem = session_.addTaking(info.id, taking)) {
+    goTo(info.id);
+    return tape_->say(
+        QString("%1; %2").arg(QString::fromStdString(problem->what), QString::fromStdString(problem->remedy)));
+  }
+  if (current_ + 1 < rows_.size()) goTo(rows_[current_ + 1]->info().id);
 }
 
 void ClientTray::refresh() {
@@ -112,20 +169,29 @@ void ClientTray::refresh() {
   const Order& order = session_.order();
   for (const auto& [field, member] : texts_)
     if (const QString text = QString::fromStdString(order.*member); field->text() != text) field->setText(text);
-  const Design* design = session_.problem() ? nullptr : session_.design();
-  for (const auto& [measure, row] : rows_) {
-    const auto taken = order.measures.all().find(measure);
-    QString placeholder = findMeasure(measure)->need == Need::Required ? "needed" : "";
-    if (design && design->body.has(measure) && design->body.fact(measure).source == Source::Estimated)
-      placeholder =
-          QStringLiteral("about ") + QString::fromStdString(formatLength(design->body.mm(measure), order.units));
-    row->show(taken == order.measures.all().end() ? QString() : typedText(taken->second), placeholder, false);
-    QString question;
-    if (design)
-      for (const Question& asked : design->questions)
-        if (asked.measure == measure) question = QString::fromStdString(asked.text);
-    row->setQuestion(question);
+  for (MeasureRow* row : rows_) row->refresh();
+  refreshRecord();
+}
+
+void ClientTray::refreshRecord() {
+  const Order& order = session_.order();
+  const bool same =
+      order.measures == recordShown_.measures && order.book == recordShown_.book && order.date == recordShown_.date;
+  if (same && !recordStale_) return;
+  recordShown_ = order;
+  recordStale_ = false;
+  switch (records_.standing()) {
+    case ClientRecords::Standing::NotInBook:
+      record_->setText("Not in the client book");
+      break;
+    case ClientRecords::Standing::AsInBook:
+      record_->setText("As in the client book");
+      break;
+    case ClientRecords::Standing::Changed:
+      record_->setText("Not as in the client book");
+      break;
   }
+  keep_->setVisible(records_.standing() != ClientRecords::Standing::AsInBook);
 }
 
 }  // namespace armure

@@ -25,6 +25,7 @@ void MainWindow::newOrder() {
   autosave_.writeNow();
   session_.startNew();
   showMessage({});
+  client_->begin();
 }
 
 void MainWindow::askOpen() {

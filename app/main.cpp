@@ -1,6 +1,6 @@
 // app/main.cpp
 //
-// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|lines|prepare] [--view block|apart|taped]]
+// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|lines|prepare] [--view VIEW]]
 //
 // --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves
 // the documentation and machines without a display.
@@ -26,11 +26,23 @@ QString demoFolder() {
   return own;
 }
 
+// The demo has a client book of its own, filled from its measurement lists; the user's own is not touched.
+void useDemoBook(armure::MainWindow& window) {
+  std::vector<std::string> lists;
+  for (const QFileInfo& info : QDir(QStringLiteral(ARMURE_DEMO_DIR)).entryInfoList({"*.csv"}, QDir::Files, QDir::Name))
+    lists.push_back(info.filePath().toStdString());
+  window.records().setFile((demoFolder() + "/clients.sqlite").toStdString());
+  window.records().fillFrom(lists);
+}
+
 void arrange(armure::MainWindow& window, const QString& stage, const QString& view) {
   using namespace armure;
   for (int i = 0; i < kStages; ++i)
     if (stage.compare(stageName(static_cast<Stage>(i)), Qt::CaseInsensitive) == 0)
       window.stages().setStage(static_cast<Stage>(i));
+  if (view == "book" || view == "dates")
+    window.pages().setPage(view == "book" ? ClientPage::Book : ClientPage::TwoDates);
+  if (view == "pattern") window.showTable(true);
   if (view == "block") window.table().setMode(TableMode::OnTheBlock);
   if (view == "apart") window.table().setMode(TableMode::Apart);
   if (view == "taped") window.table().setMode(TableMode::Taped);
@@ -51,7 +63,8 @@ int main(int argc, char** argv) {
   parser.addPositionalArgument("file", "an order to open", "[file]");
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
-      stage("stage", "stage to show", "stage"), view("view", "block, apart or taped", "view"),
+      stage("stage", "stage to show", "stage"),
+      view("view", "block, apart or taped; of the client: figure, book, dates or pattern", "view"),
       select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});
   parser.process(app);
@@ -64,10 +77,15 @@ int main(int argc, char** argv) {
     const QFileInfoList orders = QDir(demoFolder()).entryInfoList({"*.armure"}, QDir::Files, QDir::Name);
     if (!orders.isEmpty()) window.openFile(orders.first().filePath());
   }
+  if (parser.isSet(demo)) useDemoBook(window);
   if (!parser.isSet(picture)) window.offerRecovery();
   window.show();
   arrange(window, parser.value(stage), parser.value(view));
-  if (parser.isSet(select)) window.session().select({.working = parser.value(select).toStdString()});
+  if (parser.isSet(select)) {
+    const std::string key = parser.value(select).toStdString();
+    window.session().select({.working = key});
+    if (key.starts_with("measure.")) window.client().goTo(key.substr(8));
+  }
   if (parser.isSet(picture)) {
     QTimer::singleShot(400, &app, [&] {
       const bool done = window.grab().save(parser.value(picture));

@@ -10,10 +10,8 @@
 #include <QMenu>
 #include <QScrollArea>
 #include <QShortcut>
-#include <QSplitter>
 #include <QVBoxLayout>
 
-#include "app/client_tray.h"
 #include "app/rules_tray.h"
 #include "app/style_sheet.h"
 
@@ -34,7 +32,7 @@ QScrollArea* scrolled(QWidget* inside, const QString& name) {
 
 }  // namespace
 
-MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session_) {
+MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session_), records_(session_) {
   setWindowTitle("Armure");
   resize(1280, 800);
   auto* ground = new QWidget;
@@ -48,7 +46,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   middle->setSpacing(1);
   makeTrays();
   middle->addWidget(trays_);
-  middle->addWidget(makeTableArea(), 1);
+  middle->addWidget(makeMiddle(), 1);
   middle->addWidget(makeColumn());
   rows->addLayout(middle, 1);
   rows->addWidget(makeFooter());
@@ -64,6 +62,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   for (QLineEdit* field : findChildren<QLineEdit*>()) field->installEventFilter(this);
   setDark(false);
   showStage(Stage::Client);
+  client_->begin();
   refresh();
 }
 
@@ -150,8 +149,8 @@ QWidget* MainWindow::makeBand() {
 void MainWindow::makeTrays() {
   trays_ = new QStackedWidget;
   trays_->setFixedWidth(kTrayWidth);
-  auto* client = new ClientTray(session_);
-  trays_->addWidget(scrolled(client, "tray"));
+  client_ = new ClientTray(session_, records_);
+  trays_->addWidget(scrolled(client_, "tray"));
   for (Stage stage : {Stage::Block, Stage::Lines, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
@@ -182,20 +181,31 @@ QWidget* MainWindow::makePrepareTools() {
   return box;
 }
 
-QWidget* MainWindow::makeTableArea() {
+QWidget* MainWindow::makeMiddle() {
+  middle_ = new QStackedWidget;
+  pages_ = new ClientPages(session_, records_);
+  middle_->addWidget(makeTable());
+  middle_->addWidget(pages_);
+  connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
+  connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
+  connect(&records_, &ClientRecords::failed, this, &MainWindow::showProblem);
+  return middle_;
+}
+
+QWidget* MainWindow::makeTable() {
   table_ = new TableView(session_);
   auto* overlay = new QHBoxLayout(table_);
   overlay->setContentsMargins(12, 10, 12, 10);
   overlay->setAlignment(Qt::AlignTop | Qt::AlignRight);
   overlay->setSpacing(4);
+  toFigure_ = pillButton("figure", false);
+  overlay->addWidget(toFigure_);
+  connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
   auto* group = new QButtonGroup(this);
   const std::pair<const char*, TableMode> modes[] = {
       {"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
   for (const auto& [text, mode] : modes) {
-    auto* pill = new QPushButton(text);
-    pill->setObjectName("pill");
-    pill->setCheckable(true);
-    pill->setCursor(Qt::ArrowCursor);
+    QPushButton* pill = pillButton(text);
     group->addButton(pill);
     overlay->addWidget(pill);
     pills_.push_back(pill);
@@ -210,15 +220,19 @@ QWidget* MainWindow::makeTableArea() {
 QWidget* MainWindow::makeColumn() {
   workings_ = new WorkingsPanel(session_);
   sheet_ = new SheetPanel(session_);
-  auto* split = new QSplitter(Qt::Vertical);
-  split->setObjectName("column");
-  split->setFixedWidth(kColumnWidth);
-  split->setChildrenCollapsible(false);
-  split->setHandleWidth(1);
-  split->addWidget(scrolled(workings_, "column"));
-  split->addWidget(sheet_);
-  split->setSizes({420, 290});
-  return split;
+  findings_ = new FindingsPanel(session_);
+  connect(findings_, &FindingsPanel::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
+  lower_ = new QStackedWidget;
+  lower_->addWidget(sheet_);
+  lower_->addWidget(scrolled(findings_, "column"));
+  column_ = new QSplitter(Qt::Vertical);
+  column_->setObjectName("column");
+  column_->setFixedWidth(kColumnWidth);
+  column_->setChildrenCollapsible(false);
+  column_->setHandleWidth(1);
+  column_->addWidget(scrolled(workings_, "column"));
+  column_->addWidget(lower_);
+  return column_;
 }
 
 QWidget* MainWindow::makeFooter() {
@@ -232,7 +246,10 @@ QWidget* MainWindow::makeFooter() {
   facts_ = new QLabel;
   facts_->setObjectName("wrong");
   attention_ = plainButton("attention", "", "The balance sheet (B)", nullptr);
-  connect(attention_, &QPushButton::clicked, this, [this] { sheet_->list()->setFocus(); });
+  connect(attention_, &QPushButton::clicked, this, [this] {
+    if (stages_->stage() == Stage::Client) stages_->setStage(Stage::Block);
+    sheet_->list()->setFocus();
+  });
   line->addWidget(saved_);
   line->addStretch(1);
   line->addWidget(facts_);
@@ -254,8 +271,19 @@ void MainWindow::makeShortcuts() {
   key(QKeySequence::Redo, [this] { session_.redo(); });
   key(Qt::Key_U, [this] { session_.toggleUnits(); });
   key(Qt::Key_D, [this] { toggleDark(); });
-  key(Qt::Key_B, [this] { sheet_->list()->setFocus(); });
-  key(Qt::Key_T, [this] { table_->setFocus(); });
+  key(Qt::Key_B, [this] { lower_->currentIndex() == 0 ? sheet_->list()->setFocus() : findings_->setFocus(); });
+  key(Qt::Key_T, [this] {
+    showTable(true);
+    table_->setFocus();
+  });
+  const std::pair<Qt::Key, ClientPage> pages[] = {
+      {Qt::Key_F, ClientPage::Figure}, {Qt::Key_K, ClientPage::Book}, {Qt::Key_W, ClientPage::TwoDates}};
+  for (const auto& [letter, page] : pages)
+    key(QKeySequence(letter), [this, p = page] {
+      stages_->setStage(Stage::Client);
+      showTable(false);
+      pages_->setPage(p);
+    });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
         [this, i] { stages_->setStage(static_cast<Stage>(i)); });
@@ -263,8 +291,15 @@ void MainWindow::makeShortcuts() {
     key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
 }
 
+void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
+
 void MainWindow::showStage(Stage stage) {
+  const bool client = stage == Stage::Client;
   trays_->setCurrentIndex(static_cast<int>(stage));
+  showTable(!client);
+  toFigure_->setVisible(client);
+  lower_->setCurrentIndex(client ? 1 : 0);
+  column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
   table_->setPaperShown(stage == Stage::Prepare);
   if (stage == Stage::Client || stage == Stage::Block) table_->setMode(TableMode::OnTheBlock);
   if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
@@ -275,10 +310,17 @@ void MainWindow::setDark(bool dark) {
   dark_ = dark;
   const Theme& theme = dark ? darkTheme() : lightTheme();
   setStyleSheet(themeStyleSheet(theme));
+  for (QLineEdit* field : findChildren<QLineEdit*>()) {
+    QPalette palette = field->palette();
+    palette.setColor(QPalette::PlaceholderText, theme.secondInk);  // estimates and defaults are read, not decoration
+    field->setPalette(palette);
+  }
   stages_->setTheme(theme);
   table_->setTheme(theme);
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
+  pages_->setTheme(theme);
+  findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())
     if (button->accessibleName() == "dark") button->setText(dark ? "Dark" : "Light");
 }
@@ -317,7 +359,7 @@ void MainWindow::refresh() {
                                                   : QString("%1 measures estimated").arg(estimated))
                                 : QString());
   attention_->setText(design ? QString("%1 to look at").arg(failing) : QString());
-  stages_->setAttention(Stage::Client, session_.problem().has_value() || (design && !design->questions.empty()));
+  stages_->setAttention(Stage::Client, session_.problem().has_value() || session_.openQuestions() > 0);
   stages_->setAttention(Stage::Prepare, failing > 0);
 
   QStringList messages;

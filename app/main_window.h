@@ -7,9 +7,14 @@
 #include <QLabel>
 #include <QMainWindow>
 #include <QPushButton>
+#include <QSplitter>
 #include <QStackedWidget>
 
 #include "app/autosave.h"
+#include "app/client_pages.h"
+#include "app/client_records.h"
+#include "app/client_tray.h"
+#include "app/findings_panel.h"
 #include "app/order_session.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
@@ -27,6 +32,11 @@ class MainWindow : public QMainWindow {
   OrderSession& session() { return session_; }
   StageBar& stages() { return *stages_; }
   TableView& table() { return *table_; }
+  ClientTray& client() { return *client_; }
+  ClientRecords& records() { return records_; }
+  ClientPages& pages() { return *pages_; }
+  // The pattern on the table, also in the stage Client, whose own pages stand there else.
+  void showTable(bool shown);
 
   void openFile(const QString& path);  // a Problem is shown in the band
   void setDark(bool dark);
@@ -40,7 +50,8 @@ class MainWindow : public QMainWindow {
 
  private:
   QWidget* makeHeader();
-  QWidget* makeTableArea();
+  QWidget* makeMiddle();
+  QWidget* makeTable();
   QWidget* makeColumn();
   QWidget* makeFooter();
   QWidget* makeBand();
@@ -74,8 +85,15 @@ class MainWindow : public QMainWindow {
 
   OrderSession session_;
   Autosave autosave_;
+  ClientRecords records_;
   StageBar* stages_ = nullptr;
   TableView* table_ = nullptr;
+  QStackedWidget *middle_ = nullptr, *lower_ = nullptr;
+  QSplitter* column_ = nullptr;
+  ClientPages* pages_ = nullptr;
+  ClientTray* client_ = nullptr;
+  FindingsPanel* findings_ = nullptr;
+  QPushButton* toFigure_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

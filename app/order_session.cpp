@@ -2,8 +2,11 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "io/measurement_csv.h"
 #include "measure/measure_table.h"
+#include "measure/takings.h"
 
 namespace armure {
 
@@ -24,21 +27,52 @@ std::optional<Problem> OrderSession::setMeasure(std::string_view measure, std::s
     record(std::move(next), name, mergeKey);
     return std::nullopt;
   }
-  const bool isWeight = measure == id::kWeight;
-  const Result<double> mm = parseLength(text, isWeight ? Unit::Millimetre : next.units.unit);
-  if (!mm.ok()) return mm.problem();
-  if (auto problem = measureProblem(measure, mm.value())) return problem;
-  const auto kept = next.measures.all().find(measure);
-  const std::string note = kept == next.measures.all().end() ? std::string() : kept->second.note;
-  const Result<double> otherUnit = parseLength(text, Unit::Millimetre);
-  const bool hasOwnUnit =
-      otherUnit.ok() && otherUnit.value() == mm.value() && next.units.unit != Unit::Millimetre && mm.value() != 0;
-  const std::string typed = isWeight     ? fmt::format("{} kg", text)
-                            : hasOwnUnit ? std::string(text)
-                                         : fmt::format("{} {}", text, unitSymbol(next.units.unit));
-  next.measures.set(measure, {mm.value(), typed, note});
+  Result<std::vector<Taking>> takings = readTakings(measure, text, next.units.unit);
+  if (!takings.ok()) return takings.problem();
+  const TakenMeasure* kept = next.measures.find(measure);
+  next.measures.set(measure,
+                    measureOf(std::move(takings).value(), kept ? kept->use : Use::Last, kept ? kept->note : ""));
   record(std::move(next), name, mergeKey);
   return std::nullopt;
+}
+
+std::optional<Problem> OrderSession::addTaking(std::string_view measure, const Taking& taking) {
+  if (auto problem = measureProblem(measure, taking.mm)) return problem;
+  Order next = order();
+  const TakenMeasure* kept = next.measures.find(measure);
+  next.measures.set(measure, kept ? takenAgain(*kept, taking) : measureOf({taking}, Use::Last, ""));
+  settle();
+  record(std::move(next), std::string(findMeasure(measure) ? findMeasure(measure)->name : measure));
+  return std::nullopt;
+}
+
+void OrderSession::setUse(std::string_view measure, Use use) {
+  const TakenMeasure* kept = order().measures.find(measure);
+  if (!kept) return;
+  Order next = order();
+  next.measures.set(measure, measureOf(takingsOf(*kept), use, kept->note));
+  record(std::move(next), "takings");
+}
+
+size_t OrderSession::openQuestions() const {
+  return static_cast<size_t>(std::count_if(questions_.begin(), questions_.end(),
+                                           [](const Question& q) { return q.severity != Severity::Note; }));
+}
+
+void OrderSession::takeMeasures(const MeasureSet& measures, const std::string& client, const std::string& date,
+                                BookReference book) {
+  Order next = order();
+  next.measures = measures;
+  next.client = client;
+  next.date = date;
+  next.book = std::move(book);
+  record(std::move(next), "measures");
+}
+
+void OrderSession::setBook(BookReference book) {
+  Order next = order();
+  next.book = std::move(book);
+  record(std::move(next), "kept in the book");
 }
 
 std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
@@ -97,6 +131,7 @@ void OrderSession::redo() {
 }
 
 void OrderSession::refresh() {
+  questions_ = questionsAbout(order().measures, order().units);
   Result<Design> made = recalc(order());
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());

@@ -38,17 +38,29 @@ class OrderSession : public QObject {
   void dismissWarnings() { warnings_.clear(); }
   const Selection& selection() const { return selection_; }
 
+  // What is asked about the measures; up to date even while nothing can be drafted.
+  const std::vector<Question>& questions() const { return questions_; }
+  // How many of them want a look: all but notes.
+  size_t openQuestions() const;
+
   // The rule in force for a key: from the design, else from the order alone.
   RuleValue rule(std::string_view key) const;
 
   // Changes, each one step of undo; typing in one field is one step. They return what is wrong with the text, and then
   // nothing has changed. An empty text takes a measure or a choice back.
   std::optional<Problem> setMeasure(std::string_view id, std::string_view text);
+  // One reading of the tape more for a measure; a step of its own.
+  std::optional<Problem> addTaking(std::string_view id, const Taking& taking);
+  // Whether the mean or the last of several takings counts.
+  void setUse(std::string_view id, Use use);
   std::optional<Problem> setChoice(std::string_view key, std::string_view text);
   void setText(std::string Order::*member, std::string value, const std::string& name);
   void setStyle(std::string_view id);
   void setSchool(std::string_view id);
   void toggleUnits();
+  // Measures from elsewhere: a set of the client book, or a standard size. Replaces all of them.
+  void takeMeasures(const MeasureSet& measures, const std::string& client, const std::string& date, BookReference book);
+  void setBook(BookReference book);     // the measures were kept there; they do not change
   void settle() { history_.settle(); }  // a field is left: the next typing is a step of its own
 
   bool canUndo() const { return history_.canUndo(); }
@@ -82,6 +94,7 @@ class OrderSession : public QObject {
   Order saved_;
   std::string path_, original_;
   std::vector<std::string> warnings_;
+  std::vector<Question> questions_;
   std::unique_ptr<const Design> design_;
   std::optional<Problem> problem_;
   Selection selection_;

@@ -9,6 +9,7 @@ QString themeStyleSheet(const Theme& t) {
     #header, #footer { background: @panel; }
     #tray, #trayInside, QScrollArea { background: @panel; border: none; }
     #column, #columnInside { background: @panelLight; border: none; }
+    #paperPage { background: @paper; }
     #heading { font-size: 15px; font-weight: bold; }
     #group { font-weight: bold; color: @ink; }
     #lesser { color: @second; font-size: 12px; }
@@ -29,6 +30,7 @@ QString themeStyleSheet(const Theme& t) {
     QPushButton:disabled { color: @hairline; }
     QPushButton#pill { border-radius: 13px; padding: 4px 12px; min-height: 16px; }
     QPushButton#pill:checked { background: @working; color: @onWorking; border: 1px solid @working; }
+    QPushButton#small { padding: 2px 8px; font-size: 12px; }
     QPushButton#plain { background: transparent; border: 1px solid transparent; padding: 3px 7px; }
     QPushButton#plain:hover { background: @tape; }
     QPushButton#plain:focus { border: 1px solid @working; }
@@ -37,6 +39,13 @@ QString themeStyleSheet(const Theme& t) {
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
     QScrollBar:horizontal { height: 0; }
     QListWidget { background: @panelLight; border: none; outline: none; }
+    #clients, #sets { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; }
+    #clients::item, #sets::item { padding: 5px 6px; }
+    #clients::item:selected, #sets::item:selected { background: @working; color: @onWorking; }
+    #clients:focus, #sets:focus, #compared:focus { border: 1px solid @working; }
+    QTableWidget { background: @paper; border: 1px solid @hairline; border-radius: 3px; }
+    QTableWidget::item:selected { background: @tape; color: @ink; }
+    QHeaderView::section { background: @panel; color: @second; border: none; border-bottom: 1px solid @hairline; padding: 4px 6px; }
     QToolTip { background: @tape; color: @ink; border: 1px solid @hairline; padding: 3px; }
     QSplitter::handle { background: @hairline; }
   )";

@@ -51,6 +51,12 @@ void ValueRow::setWrong(const QString& message) {
   const QString shown = wrong_.isEmpty() ? question_ : wrong_;
   below_->setText(shown);
   below_->setVisible(!shown.isEmpty());
+  const QString role = wrong_.isEmpty() && calm_ ? "lesser" : "wrong";
+  if (below_->objectName() != role) {
+    below_->setObjectName(role);
+    style()->unpolish(below_);
+    style()->polish(below_);
+  }
   if (field_->property("wrong").toBool() != !wrong_.isEmpty()) {
     field_->setProperty("wrong", !wrong_.isEmpty());
     style()->unpolish(field_);
@@ -58,9 +64,10 @@ void ValueRow::setWrong(const QString& message) {
   }
 }
 
-void ValueRow::setQuestion(const QString& question) {
-  if (question == question_) return;
+void ValueRow::setQuestion(const QString& question, bool calm) {
+  if (question == question_ && calm == calm_) return;
   question_ = question;
+  calm_ = calm;
   setWrong(wrong_);
 }
 
@@ -90,11 +97,11 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
   if (event->type() == QEvent::KeyPress) {
     const int key = static_cast<QKeyEvent*>(event)->key();
     if (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Down) {
-      focusNextChild();
+      step(true);
       return true;
     }
     if (key == Qt::Key_Up) {
-      focusPreviousChild();
+      step(false);
       return true;
     }
   }

@@ -23,7 +23,8 @@ class ValueRow : public QWidget {
 
   // Shows `text`, unless the user is typing here. `placeholder` stands where nothing is typed.
   void show(const QString& text, const QString& placeholder, bool changed);
-  void setQuestion(const QString& question);
+  // What is asked about the value, under the field; a calm one stands in the lesser ink.
+  void setQuestion(const QString& question, bool calm = false);
   QLineEdit* field() const { return field_; }
 
  signals:
@@ -32,6 +33,8 @@ class ValueRow : public QWidget {
 
  protected:
   bool eventFilter(QObject* object, QEvent* event) override;
+  // Enter and the arrow keys: on to the next field, or back to the one before.
+  virtual void step(bool forward) { forward ? focusNextChild() : focusPreviousChild(); }
 
  private:
   void typed(const QString& text);
@@ -40,7 +43,7 @@ class ValueRow : public QWidget {
   QLabel* below_;
   Apply apply_;
   QString question_, wrong_, shown_;
-  bool typing_ = false;
+  bool typing_ = false, calm_ = false;
 };
 
 }  // namespace armure

@@ -4,6 +4,8 @@
 #include <QVBoxLayout>
 
 #include "balance/walk.h"
+#include "measure/measure_table.h"
+#include "measure/predict.h"
 #include "prepare/marks.h"
 
 namespace armure {
@@ -47,6 +49,13 @@ QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
   if (!w.note.empty())
     html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), q(w.note));
   return html;
+}
+
+// The measure a working is about, or empty.
+std::string_view measureOfKey(std::string_view key) {
+  constexpr std::string_view kPrefix = "measure.";
+  return key.starts_with(kPrefix) && findMeasure(key.substr(kPrefix.size())) ? key.substr(kPrefix.size())
+                                                                             : std::string_view{};
 }
 
 QString seamText(const Order& order, const Design& d, const Seam& seam, const Theme& theme) {
@@ -127,8 +136,41 @@ QString rowText(const CheckRow& r, const Theme& theme) {
 
 }  // namespace
 
+QString measureText(const Order& order, std::string_view measure, const Theme& theme) {
+  const MeasureInfo& info = *findMeasure(measure);
+  const Fact fact = factOf(measure, order.measures);
+  const auto lesser = [&](const QString& text) {
+    return QString("<p style='color:%1; font-size:12px'>%2</p>").arg(theme.secondInk.name(), text);
+  };
+  QString html =
+      QString("<p><b>%1</b>%2</p><p>%3</p>")
+          .arg(q(info.name), info.otherNames.empty() ? QString() : QString(", also %1").arg(q(info.otherNames)),
+               q(info.how));
+  if (measure == id::kWeight) {
+    html += QString("<p>%1 %2 kg%3</p>")
+                .arg(fact.source == Source::Taken ? "Taken:" : "Estimated:")
+                .arg(fact.mm, 0, 'g', 4)
+                .arg(fact.source == Source::Taken ? QString() : QStringLiteral(" ± %1").arg(fact.spread, 0, 'g', 2));
+  } else {
+    html += workingText(fact.working, order.units, theme);
+  }
+  if (fact.source == Source::Taken) {
+    const Prediction expected = predict(measure, Known(order.measures));
+    if (order.measures.all().size() > 2 && measure != id::kWeight)
+      html += lesser(
+          QStringLiteral("The other measures lead one to expect %1 ± %2.")
+              .arg(q(formatLengthWithUnit(expected.mm, order.units)), q(formatLength(expected.spread, order.units))));
+  } else if (measure != id::kWeight) {
+    html += lesser(QStringLiteral("± %1, one standard deviation: two of three clients lie within it.")
+                       .arg(q(formatLengthWithUnit(fact.spread, order.units))));
+  }
+  return html;
+}
+
 QString workingsText(const Order& order, const Design& design, const Selection& s, const Theme& theme) {
   QString html;
+  if (const std::string_view measure = measureOfKey(s.working); !measure.empty() && !s.row)
+    return measureText(order, measure, theme);
   if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], theme);
   if (!s.seam.empty() && !s.row)
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
@@ -244,8 +286,10 @@ void WorkingsPanel::setTheme(const Theme& theme) {
 
 void WorkingsPanel::refresh() {
   const Design* d = session_.design();
-  setSettledText(text_, d ? workingsText(session_.order(), *d, session_.selection(), *theme_)
-                          : QString("<p>Nothing is drafted yet.</p>"));
+  const std::string_view measure = measureOfKey(session_.selection().working);
+  setSettledText(text_, d                 ? workingsText(session_.order(), *d, session_.selection(), *theme_)
+                        : measure.empty() ? QString("<p>Nothing is drafted yet.</p>")
+                                          : measureText(session_.order(), measure, *theme_));
   const bool reduced = d && d->reduction().percent > 0;
   reduction_->setVisible(reduced);
   if (!reduced) return;

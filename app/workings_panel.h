@@ -15,6 +15,9 @@ namespace armure {
 // The workings of the selection as rich text; testable without a window.
 QString workingsText(const Order& order, const Design& design, const Selection& selection, const Theme& theme);
 
+// A measure: its names, how it is taken, and how its value came to be; needs no design.
+QString measureText(const Order& order, std::string_view measure, const Theme& theme);
+
 // A bar from 0 to 20 % with the present reduction on it.
 class ReductionBar : public QWidget {
  public:

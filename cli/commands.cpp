@@ -12,6 +12,7 @@
 #include "io/pieces_json.h"
 #include "io/svg.h"
 #include "measure/measure_table.h"
+#include "measure/takings.h"
 #include "recalc/recalc.h"
 #include "render/print_plan.h"
 
@@ -68,15 +69,9 @@ std::optional<Problem> applySetting(Order& order, const std::string& setting) {
       order.measures.erase(key);
       return std::nullopt;
     }
-    const bool isWeight = key == id::kWeight;
-    const Result<double> mm = parseLength(value, isWeight ? Unit::Millimetre : order.units.unit);
-    if (!mm.ok()) return Problem{key, mm.problem().what, mm.problem().remedy};
-    if (const auto problem = measureProblem(key, mm.value())) return problem;
-    order.measures.set(
-        key, {mm.value(),
-              isWeight ? value + " kg"
-                       : formatExact(mm.value(), order.units.unit) + " " + std::string(unitSymbol(order.units.unit)),
-              ""});
+    Result<std::vector<Taking>> takings = readTakings(key, value, order.units.unit);
+    if (!takings.ok()) return Problem{key, takings.problem().what, takings.problem().remedy};
+    order.measures.set(key, measureOf(std::move(takings).value(), Use::Last, ""));
     return std::nullopt;
   }
   if (value.empty()) {

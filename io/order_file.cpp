@@ -3,10 +3,12 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "io/atomic_file.h"
 #include "measure/measure_table.h"
+#include "measure/takings.h"
 
 namespace armure {
 namespace {
@@ -33,7 +35,8 @@ class OrderReader {
       return Problem{name_, "this is not an Armure order", "an order file is JSON with \"format\": \"armure-order\""};
     const Json version = doc_.value("version", Json());
     if (!version.is_number_integer() || version.get<int>() < 1)
-      return at("version", "the version is missing or not a whole number", "it should be 1");
+      return at("version", "the version is missing or not a whole number",
+                fmt::format("it should be 1 to {}", kOrderVersion));
     if (version.get<int>() > kOrderVersion)
       return at("version",
                 fmt::format("the file has version {}, this program knows up to {}", version.get<int>(), kOrderVersion),
@@ -52,6 +55,7 @@ class OrderReader {
       file_.warnings.push_back(
           fmt::format("the school \"{}\" is not known; the rules' own defaults are used", o.school));
     readMeasures();
+    readBook();
     readChoices();
     if (problem_) return *problem_;
     return std::move(file_);
@@ -98,8 +102,48 @@ class OrderReader {
       const auto string = [&](const char* key) {
         return entry.contains(key) && entry[key].is_string() ? entry[key].get<std::string>() : std::string();
       };
-      file_.order.measures.set(id, {mm, string("typed"), string("note")});
+      TakenMeasure measure{mm, string("typed"), string("note")};
+      readTakings(member, entry, measure);
+      file_.order.measures.set(id, std::move(measure));
     }
+  }
+
+  // Several takings: their list, and whether their mean or the last of them counts.
+  void readTakings(const std::string& member, const Json& entry, TakenMeasure& measure) {
+    if (!entry.contains("takings")) return;
+    const char* remedy = "it should be a list like [ { \"mm\": 914.4, \"typed\": \"36 in\" }, ... ]";
+    if (!entry["takings"].is_array()) return fail(member + ".takings", "is not a list", remedy);
+    std::vector<Taking> takings;
+    for (const Json& one : entry["takings"]) {
+      if (!one.is_object() || !one.contains("mm") || !one["mm"].is_number())
+        return fail(member + ".takings", "a taking has no number \"mm\"", remedy);
+      takings.push_back({one["mm"].get<double>(), one.contains("typed") && one["typed"].is_string()
+                                                      ? one["typed"].get<std::string>()
+                                                      : std::string()});
+      const std::string id = member.substr(member.find('.') + 1);
+      if (const auto problem = measureProblem(id, takings.back().mm))
+        return fail(member + ".takings", problem->what, problem->remedy);
+    }
+    const Json use = entry.value("use", Json("last"));
+    if (use != "last" && use != "mean") return fail(member + ".use", "is neither last nor mean", "use last or mean");
+    if (takings.empty()) return;
+    const double mm = measure.mm;
+    measure = measureOf(std::move(takings), use == "mean" ? Use::Mean : Use::Last, measure.note);
+    if (std::abs(measure.mm - mm) > 1e-6)
+      fail(member, fmt::format("\"mm\" is {} but its takings give {}", mm, measure.mm), "make the two agree");
+    measure.mm = mm;  // as written: files do not change by being read
+  }
+
+  void readBook() {
+    if (!doc_.contains("book")) return;
+    const Json& book = doc_["book"];
+    const auto id = [&](const char* key) {
+      return book.is_object() && book.contains(key) && book[key].is_string() ? book[key].get<std::string>()
+                                                                             : std::string();
+    };
+    file_.order.book = {id("client"), id("set")};
+    if (file_.order.book.client.empty() || file_.order.book.set.empty())
+      fail("book", "does not name a client and a set", "give both ids, or leave \"book\" out");
   }
 
   void readChoices() {
@@ -134,6 +178,14 @@ Json measuresJson(const MeasureSet& measures, const Json& old) {
     entry["mm"] = m.mm;
     entry["typed"] = m.typed;
     if (!m.note.empty() || entry.contains("note")) entry["note"] = m.note;
+    entry.erase("takings");
+    entry.erase("use");
+    if (!m.takings.empty()) {
+      Json takings = Json::array();
+      for (const Taking& t : m.takings) takings.push_back({{"mm", t.mm}, {"typed", t.typed}});
+      entry["takings"] = std::move(takings);
+      entry["use"] = m.use == Use::Mean ? "mean" : "last";
+    }
     out[id] = std::move(entry);
   };
   for (const MeasureInfo& info : measureTable())
@@ -188,6 +240,14 @@ std::string orderText(const OrderFile& file) {
   doc["style"] = o.style;
   doc["school"] = o.school;
   doc["measures"] = measuresJson(o.measures, doc.contains("measures") ? doc["measures"] : Json());
+  if (o.book == BookReference{}) {
+    doc.erase("book");
+  } else {
+    Json book = doc.contains("book") && doc["book"].is_object() ? doc["book"] : Json::object();
+    book["client"] = o.book.client;
+    book["set"] = o.book.set;
+    doc["book"] = std::move(book);
+  }
   Json choices = Json::object();
   for (const auto& [key, value] : o.choices) choices[key] = value;
   doc["choices"] = std::move(choices);

@@ -16,7 +16,8 @@
 
 namespace armure {
 
-inline constexpr int kOrderVersion = 1;
+// Version 2 added takings (several readings of one measure) and the reference to the client book.
+inline constexpr int kOrderVersion = 2;
 
 struct OrderFile {
   Order order;

@@ -8,13 +8,26 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace armure {
 
-struct TakenMeasure {
+// One reading of the tape.
+struct Taking {
   double mm = 0;      // for `weight`: kilograms
   std::string typed;  // as the maker wrote it, with its unit: "9 1/2 in"
-  std::string note;
+  bool operator==(const Taking&) const = default;
+};
+
+// Which of several takings counts.
+enum class Use { Last, Mean };
+
+struct TakenMeasure {
+  double mm = 0;      // what counts
+  std::string typed;  // as written; several takings are divided by semicolons
+  std::string note{};
+  std::vector<Taking> takings{};  // first to last, when there is more than one; else empty
+  Use use = Use::Last;
   bool operator==(const TakenMeasure&) const = default;
 };
 
@@ -28,6 +41,11 @@ class MeasureSet {
   std::optional<double> mm(std::string_view id) const {
     const auto it = taken_.find(id);
     return it == taken_.end() ? std::nullopt : std::optional(it->second.mm);
+  }
+  // The measure, or nullptr.
+  const TakenMeasure* find(std::string_view id) const {
+    const auto it = taken_.find(id);
+    return it == taken_.end() ? nullptr : &it->second;
   }
   // By id, alphabetically. Ids the program does not know are kept here too.
   const std::map<std::string, TakenMeasure, std::less<>>& all() const { return taken_; }

@@ -1,7 +1,7 @@
 // core/measure/measure_table.h
 //
-// Every measure the program knows: its id, what a maker calls it, how it is taken, and between which values a number
-// can be that measure at all. One row a measure, in the order the tape goes.
+// Every measure the program knows: its id, what makers call it, how it is taken, and between which values a number can
+// be that measure at all. One row a measure.
 #pragma once
 
 #include <optional>
@@ -21,7 +21,8 @@ inline constexpr std::string_view kUpperBust = "upper_bust", kBust = "bust", kUn
                                   kWaistToHighHip = "waist_to_high_hip", kWaistToHip = "waist_to_hip",
                                   kShoulderWidth = "shoulder_width", kBustSpan = "bust_span",
                                   kFrontBustArc = "front_bust_arc", kFrontUnderbustArc = "front_underbust_arc",
-                                  kArmhole = "armhole", kCupDown = "cup_down", kStature = "stature", kWeight = "weight";
+                                  kArmhole = "armhole", kCupDown = "cup_down", kSideLength = "side_length",
+                                  kStature = "stature", kWeight = "weight";
 }  // namespace id
 
 enum class Need {
@@ -31,15 +32,31 @@ enum class Need {
   Kept,       // not used by the draft yet; kept with the client
 };
 
+// The order the tape goes: one group after the other.
+enum class MeasureGroup {
+  Girths,   // from the top down
+  Heights,  // down from the shoulder
+  Spans,    // spans and arcs, and over the breast
+  Back,
+  Extras,  // the figure as a whole; for yokes, frills, sleeves and skirts
+};
+inline constexpr int kMeasureGroups = 5;
+std::string_view groupTitle(MeasureGroup group);
+
 struct MeasureInfo {
   std::string_view id;
   std::string_view name;
-  std::string_view how;  // how it is taken, one sentence
+  std::string_view otherNames;  // other trade names, by commas; may be empty
+  std::string_view how;         // where it lies and how it is taken
+  MeasureGroup group;
   Need need;
   double lowest, highest;  // mm (kg for weight): outside, the number is a slip, not a body
 };
 
 std::span<const MeasureInfo> measureTable();
+
+// The same rows in the order the tape goes, group by group.
+std::span<const MeasureInfo* const> measuresInTapeOrder();
 
 // The row, or nullptr for an unknown id.
 const MeasureInfo* findMeasure(std::string_view id);

@@ -2,76 +2,244 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <optional>
+
 #include "measure/measure_table.h"
-#include "units/length.h"
+#include "measure/predict.h"
+#include "measure/takings.h"
 
 namespace armure {
 namespace {
 
-std::string both(double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); }
+constexpr double kAskAt = 3, kNoteAt = 2.5;  // spreads from the expectation
+constexpr double kSlipFits = 1.5;            // spreads within which a slip explains a value
+
+constexpr double kAgree = inches(0.5);  // between takings that confirm each other
+
+struct InOrder {
+  std::string_view lesser, greater;
+  Severity severity;
+  std::string_view reason;
+};
+
+constexpr auto kNever = Severity::Contradiction;
+constexpr auto kAsk = Severity::Question;
+
+constexpr std::array kOrders{
+    InOrder{id::kShoulderToChest, id::kShoulderToBust, kNever, "the chest line lies above the bust"},
+    InOrder{id::kShoulderToBust, id::kShoulderToUnderbust, kNever, "the bust lies above the underbust"},
+    InOrder{id::kShoulderToUnderbust, id::kShoulderToWaist, kNever, "the underbust lies above the waist"},
+    InOrder{id::kShoulderToBust, id::kShoulderToWaist, kNever, "the bust lies above the waist"},
+    InOrder{id::kWaistToHighHip, id::kWaistToHip, kNever, "the high hip lies above the hip"},
+    InOrder{"side_length", id::kBackWaistLength, kNever, "the side begins under the arm"},
+    InOrder{id::kFrontBustArc, id::kBust, kNever, "the arc is a part of the girth"},
+    InOrder{id::kFrontUnderbustArc, id::kUnderbust, kNever, "the arc is a part of the girth"},
+    InOrder{id::kBustSpan, id::kFrontBustArc, kNever, "the span is a part of the arc"},
+    InOrder{"cup_in", id::kBustSpan, kNever, "from the bust point to the centre it is about half the span"},
+    InOrder{"wrist", "bicep", kNever, "the arm tapers"},
+    InOrder{"waist_to_knee", "waist_to_floor", kNever, "the knee lies above the floor"},
+    InOrder{"waist_to_floor", id::kStature, kNever, "the waist lies below the head"},
+    InOrder{id::kUpperBust, "round_shoulder", kNever, "the arms are taken round with it"},
+    InOrder{id::kUnderbust, id::kBust, kAsk, "was one of them noted in the other's place?"},
+    InOrder{id::kUpperBust, id::kBust, kAsk, "was one of them noted in the other's place?"},
+};
+
+// A usual slip: what was noted, times `factor`, would have been right.
+struct Slip {
+  double factor;
+  std::string_view asks, would;
+};
+constexpr std::array kSlips{
+    Slip{4, "was a quarter noted?", "the whole would be"},
+    Slip{2, "was a half noted?", "the whole would be"},
+    Slip{0.5, "was it taken double?", "half of it would be"},
+    Slip{2.54, "were inches noted as centimetres?", "it would be"},
+    Slip{1 / 2.54, "were centimetres noted as inches?", "it would be"},
+    Slip{10, "did the point slip?", "it would be"},
+    Slip{0.1, "did the point slip?", "it would be"},
+};
 
 class Asker {
  public:
-  explicit Asker(const Body& body) : body_(body) {}
+  Asker(const MeasureSet& taken, LengthFormat format) : taken_(taken), known_(taken), format_(format) {}
 
-  // `first` should be less than `second`.
-  void less(std::string_view first, std::string_view second, std::string_view reason) {
-    if (!body_.has(first) || !body_.has(second) || body_.mm(first) < body_.mm(second)) return;
-    if (body_.fact(first).source != Source::Taken && body_.fact(second).source != Source::Taken) return;
-    ask(first, fmt::format("{} {} is not less than {} {}: {}", name(first), both(body_.mm(first)), name(second),
-                           both(body_.mm(second)), reason));
+  std::vector<Question> all() && {
+    for (const InOrder& row : kOrders) askOrder(row);
+    askCup();
+    askLengths();
+    askRatios();
+    askExpectations();
+    std::stable_sort(found_.begin(), found_.end(), [](const Question& a, const Question& b) {
+      return a.severity != b.severity ? a.severity > b.severity : findMeasure(a.measure) < findMeasure(b.measure);
+    });
+    return std::move(found_);
   }
-  void between(std::string_view id, double value, double low, double high, const std::string& text) {
-    if (value < low || value > high) ask(id, text);
-  }
-  void ask(std::string_view id, std::string text) { found_.push_back({std::string(id), std::move(text)}); }
-  std::vector<Question> found() && { return std::move(found_); }
 
  private:
+  bool has(std::string_view id) const { return taken_.has(id); }
+  double mm(std::string_view id) const { return *taken_.mm(id); }
   static std::string_view name(std::string_view id) { return findMeasure(id)->name; }
-  const Body& body_;
+  std::string show(double v) const { return formatLengthWithUnit(v, format_); }
+  std::string named(std::string_view id) const { return fmt::format("{} {}", name(id), shown(id, mm(id))); }
+  std::string shown(std::string_view id, double v) const {
+    return id == id::kWeight ? fmt::format("{:.3g} kg", v) : show(v);
+  }
+  void ask(std::string_view id, Severity severity, std::string text, std::string_view other = {}) {
+    found_.push_back({std::string(id), std::string(other), severity, std::move(text)});
+  }
+
+  void askOrder(const InOrder& row) {
+    if (!has(row.lesser) || !has(row.greater) || mm(row.lesser) < mm(row.greater)) return;
+    const bool never = row.severity == Severity::Contradiction;
+    ask(row.lesser, row.severity,
+        fmt::format("{} is not less than {}: {}{}", named(row.lesser), named(row.greater), row.reason,
+                    never ? "; one of the two is wrong" : ""),
+        never ? row.greater : std::string_view{});
+  }
+
+  // Bust point, cup down and underbust lie on one line over the breast.
+  void askCup() {
+    if (!has(id::kCupDown) || !has(id::kShoulderToBust) || !has(id::kShoulderToUnderbust)) return;
+    const double off = mm(id::kShoulderToBust) + mm(id::kCupDown) - mm(id::kShoulderToUnderbust);
+    if (std::abs(off) < inches(1)) return;
+    ask(id::kCupDown, Severity::Contradiction,
+        fmt::format("{} and {} end {} {} {}: they go over the same breast; one of them is wrong",
+                    named(id::kShoulderToBust), named(id::kCupDown), show(std::abs(off)), off > 0 ? "below" : "above",
+                    named(id::kShoulderToUnderbust)),
+        id::kShoulderToUnderbust);
+  }
+
+  void askLengths() {
+    if (has(id::kShoulderToWaist) && has(id::kBackWaistLength)) {
+      const double surplus = mm(id::kShoulderToWaist) - mm(id::kBackWaistLength);
+      if (surplus < 0)
+        ask(id::kBackWaistLength, Severity::Question,
+            fmt::format("the back waist length is {} more than the front one: the front is usually the longer, by the "
+                        "side bust dart",
+                        show(-surplus)));
+      if (surplus > inches(2.25))
+        ask(id::kShoulderToWaist, surplus > inches(3) ? Severity::Question : Severity::Note,
+            fmt::format("the front waist length is {} more than the back one: {} to {} is usual", show(surplus),
+                        show(inches(0.5)), show(inches(2))));
+    }
+    if (has(id::kShoulderToUnderbust) && has(id::kShoulderToBust)) {
+      const double down = mm(id::kShoulderToUnderbust) - mm(id::kShoulderToBust);
+      if (down > 0 && (down < inches(2.25) || down > inches(4.75)))
+        ask(id::kShoulderToUnderbust, Severity::Question,
+            fmt::format("from bust point to underbust there are {}: {} to {} is usual", show(down), show(inches(2.5)),
+                        show(inches(4.5))));
+    }
+    if (has(id::kWaist) && has(id::kUnderbust) && mm(id::kWaist) > mm(id::kUnderbust) + inches(4))
+      ask(id::kWaist, Severity::Note,
+          fmt::format("the waist is {} more than the underbust: right for a fuller middle, else measure again",
+                      show(mm(id::kWaist) - mm(id::kUnderbust))));
+  }
+
+  void askRatios() {
+    if (!has(id::kBustSpan) || !has(id::kBust)) return;
+    const double ratio = mm(id::kBustSpan) / mm(id::kBust);
+    if (ratio < 0.16 || ratio > 0.24)
+      ask(id::kBustSpan, Severity::Question,
+          fmt::format("the bust span is {:.2f} of the bust: 0.16 to 0.24 is usual, {} to {}", ratio,
+                      show(0.16 * mm(id::kBust)), show(0.24 * mm(id::kBust))));
+  }
+
+  struct Expected {
+    std::string_view id;
+    double z, mm, spread;
+  };
+
+  void askExpectations() {
+    std::vector<std::string_view> left;
+    for (const MeasureInfo& row : measureTable())
+      if (has(row.id)) left.push_back(row.id);
+    if (left.size() < 3) return;  // too few to tell which is wrong
+    Known known = known_;
+    std::vector<Expected> last;
+    while (!left.empty()) {
+      last.clear();
+      for (std::string_view id : left) {
+        const Prediction p = predict(id, known);
+        last.push_back({id, (mm(id) - p.mm) / p.spread, p.mm, p.spread});
+      }
+      const auto worst = std::max_element(
+          last.begin(), last.end(), [](const Expected& a, const Expected& b) { return std::abs(a.z) < std::abs(b.z); });
+      if (std::abs(worst->z) <= kAskAt) break;
+      askExpected(*worst, Severity::Question);
+      known = known.without(worst->id);
+      std::erase(left, worst->id);
+    }
+    for (const Expected& e : last)
+      if (std::abs(e.z) > kNoteAt && std::abs(e.z) <= kAskAt) askExpected(e, Severity::Note);
+  }
+
+  void askExpected(const Expected& e, Severity severity) {
+    const std::string away = fmt::format("{} is {} than the other measures lead one to expect ({} +/- {})", named(e.id),
+                                         e.z > 0 ? "more" : "less", shown(e.id, e.mm), shown(e.id, e.spread));
+    if (severity == Severity::Note) return ask(e.id, severity, away + "; it happens");
+    if (isConfirmed(e.id))
+      return ask(e.id, Severity::Note,
+                 fmt::format("{}; it was taken {} times, so it stands", away, takingsOf(*taken_.find(e.id)).size()));
+    const char* again =
+        e.id == id::kWaist && e.z > 0 ? "right for a fuller middle, else measure it again" : "measure it again";
+    ask(e.id, severity, away + ": " + slip(e).value_or(again));
+  }
+
+  // Taken more than once, and every time nearly the same.
+  bool isConfirmed(std::string_view id) const {
+    const TakenMeasure& m = *taken_.find(id);
+    return !m.takings.empty() && takingSpread(m) <= kAgree;
+  }
+
+  // The slip that best explains the value, as a question.
+  std::optional<std::string> slip(const Expected& e) const {
+    double best = std::min(kSlipFits * e.spread, 0.4 * std::abs(mm(e.id) - e.mm));
+    std::optional<std::string> found;
+    const auto offer = [&](double value, std::string_view asks, std::string_view would) {
+      if (std::abs(value - e.mm) >= best) return;
+      best = std::abs(value - e.mm);
+      found = fmt::format("{} {} {}", asks, would, shown(e.id, value));
+    };
+    for (const Slip& s : kSlips) offer(mm(e.id) * s.factor, s.asks, s.would);
+    std::string digits = taken_.find(e.id)->typed;
+    for (size_t i = 0; i < digits.size(); ++i) {
+      size_t k = i + 1;
+      while (k < digits.size() && !isDigit(digits[k])) ++k;
+      if (!isDigit(digits[i]) || k >= digits.size() || digits[i] == digits[k]) continue;
+      std::swap(digits[i], digits[k]);
+      const Result<std::vector<Taking>> swapped = readTakings(e.id, digits, Unit::Millimetre);
+      if (swapped.ok()) offer(swapped->back().mm, "were two digits swapped?", "it would be");
+      std::swap(digits[i], digits[k]);
+    }
+    return found;
+  }
+  static bool isDigit(char c) { return c >= '0' && c <= '9'; }
+
+  const MeasureSet& taken_;
+  const Known known_;
+  const LengthFormat format_;
   std::vector<Question> found_;
 };
 
 }  // namespace
 
-std::vector<Question> questionsAbout(const Body& body) {
-  Asker a(body);
-  a.less(id::kUnderbust, id::kBust, "was one of them noted in the other's place?");
-  a.less(id::kShoulderToChest, id::kShoulderToBust, "the chest line lies above the bust");
-  a.less(id::kShoulderToBust, id::kShoulderToUnderbust, "the bust lies above the underbust");
-  a.less(id::kShoulderToUnderbust, id::kShoulderToWaist, "the underbust lies above the waist");
-  a.less(id::kWaistToHighHip, id::kWaistToHip, "the high hip lies above the hip");
+std::vector<Question> questionsAbout(const MeasureSet& taken, LengthFormat format) {
+  return Asker(taken, format).all();
+}
 
-  const double surplus = body.mm(id::kShoulderToWaist) - body.mm(id::kBackWaistLength);
-  if (surplus < 0)
-    a.ask(id::kBackWaistLength, fmt::format("the back waist length is {} more than the front one: the front is usually "
-                                            "the longer, by the side bust dart",
-                                            both(-surplus)));
-  if (surplus > inches(3))
-    a.ask(id::kShoulderToWaist,
-          fmt::format("the front waist length is {} more than the back one: 0.5 to 2 in is usual", both(surplus)));
-
-  const double ratio = body.mm(id::kBustSpan) / body.mm(id::kBust);
-  a.between(id::kBustSpan, ratio, 0.16, 0.24,
-            fmt::format("the bust span is {:.2f} of the bust: 0.16 to 0.24 is usual", ratio));
-  const double down = body.mm(id::kShoulderToUnderbust) - body.mm(id::kShoulderToBust);
-  a.between(id::kShoulderToUnderbust, down, inches(2.25), inches(4.75),
-            fmt::format("from bust point to underbust there are {}: 2.5 to 4.5 in is usual", both(down)));
-
-  for (std::string_view girth : {id::kUpperBust, id::kUnderbust, id::kWaist, id::kHighHip, id::kHip}) {
-    const double share = body.mm(girth) / body.mm(id::kBust);
-    if (body.fact(girth).source == Source::Taken)
-      a.between(girth, share, 0.6, 1.6,
-                fmt::format("{} {} beside a bust of {}: was it noted in another unit, or as a half?",
-                            findMeasure(girth)->name, both(body.mm(girth)), both(body.mm(id::kBust))));
+const char* severityName(Severity severity) {
+  switch (severity) {
+    case Severity::Note:
+      return "note";
+    case Severity::Question:
+      return "question";
+    case Severity::Contradiction:
+      break;
   }
-  const double waistOver = body.mm(id::kWaist) - body.mm(id::kUnderbust);
-  if (waistOver > inches(4))
-    a.ask(id::kWaist,
-          fmt::format("the waist is {} more than the underbust: right for a fuller middle, else measure again",
-                      both(waistOver)));
-  return std::move(a).found();
+  return "contradiction";
 }
 
 }  // namespace armure

@@ -12,6 +12,13 @@
 
 namespace armure {
 
+// Which set of the client book the measures were taken from or kept in; empty when in none. The order carries its own
+// copy of the measures and stands without the book.
+struct BookReference {
+  std::string client, set;  // ids
+  bool operator==(const BookReference&) const = default;
+};
+
 struct Order {
   std::string title;
   std::string client;
@@ -21,6 +28,7 @@ struct Order {
   std::string style{kDefaultStyle};
   std::string school{kDefaultSchool};
   MeasureSet measures;
+  BookReference book;
   Choices choices;
 
   bool operator==(const Order&) const = default;

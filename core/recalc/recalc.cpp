@@ -27,7 +27,7 @@ Result<Design> recalc(const Order& order) {
   if (!pattern.ok()) return pattern.problem();
   std::vector<Polyline> outlines = cutOutlines(*pattern);
   Sheet sheet = balanceSheet(*pattern, outlines, block->intakes, *body);
-  std::vector<Question> questions = questionsAbout(*body);
+  std::vector<Question> questions = questionsAbout(order.measures, order.units);
   return Design{std::move(body).value(), std::move(rules), std::move(block).value(), std::move(pattern).value(),
                 std::move(outlines),     std::move(sheet), std::move(questions)};
 }

@@ -110,7 +110,7 @@ std::optional<double> parseNumber(std::string_view s) {
   const auto part = parseFraction(trimmed(s.substr(gap + 1)));
   if (part && !whole) return std::nullopt;
   if (!part) return parseFraction(s);  // "1 / 2": a gap inside the fraction, not before it
-  if (*whole != std::floor(*whole)) return std::nullopt;
+  if (*whole != std::floor(*whole) || *part >= 1) return std::nullopt;  // "13 8/5": digits were swapped
   return *whole + *part;
 }
 

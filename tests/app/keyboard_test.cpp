@@ -71,7 +71,7 @@ TEST_CASE("Tab reaches every field and button of a stage") {
       if (field->isVisible()) CHECK(reached.contains(field));
     for (QComboBox* box : window.findChildren<QComboBox*>())
       if (box->isVisible()) CHECK(reached.contains(box));
-    CHECK(reached.contains(&window.table()));
+    CHECK((reached.contains(&window.table()) || !window.table().isVisible()));
   }
 }
 

@@ -14,28 +14,20 @@
 #include "io/atomic_file.h"
 #include "render/theme.h"
 #include "tests/support/bodies.h"
+#include "tests/support/qt_application.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-// One application for the whole program; its state and data folders are its own.
-struct Application : Catch::TestEventListenerBase {
-  using TestEventListenerBase::TestEventListenerBase;
-  void testRunStarting(const Catch::TestRunInfo&) override {
-    static int count = 1;
-    static char name[] = "app_tests";
-    static char* arguments[] = {name, nullptr};
-    static QTemporaryDir state;
-    qputenv("XDG_STATE_HOME", state.path().toLocal8Bit());
+struct Application : QtApplication<QApplication> {
+  using QtApplication::QtApplication;
+  void prepare() override {
     QApplication::setStyle("Fusion");
-    app = std::make_unique<QApplication>(count, arguments);
     if (!loadFonts()) throw std::runtime_error("the built-in font cannot be read");
     QApplication::setFont(uiFont());
   }
-  void testRunEnded(const Catch::TestRunStats&) override { app.reset(); }
-  std::unique_ptr<QApplication> app;
 };
 CATCH_REGISTER_LISTENER(Application)
 

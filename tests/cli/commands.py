@@ -15,7 +15,7 @@ class Commands(unittest.TestCase):
     def setUp(self):
         self.folder = tempfile.TemporaryDirectory()
         self.order = self.path("o.armure")
-        self.assertEqual(run("new", "--measurements", os.path.join(PROJECT, "demo", "odalys.csv"), "--style", "sweetheart-laced", "-o", self.order)[0], 0)
+        self.assertEqual(run("new", "--measurements", os.path.join(PROJECT, "demo", "odalys-autumn.csv"), "--style", "sweetheart-laced", "-o", self.order)[0], 0)
 
     def tearDown(self):
         self.folder.cleanup()

@@ -1,41 +1,15 @@
-// Measures, estimates and questions.
-#include <Eigen/Dense>
+// Measures and estimates.
+#include <algorithm>
 #include <catch2/catch.hpp>
 
 #include "measure/estimate.h"
 #include "measure/measure_table.h"
-#include "measure/plausibility.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
-
-struct Fit {
-  Eigen::VectorXd coefficients;
-  double deviation;
-};
-
-// Ordinary least squares by Eigen's QR, on the data set shipped in data/bodies.
-Fit regress(const std::vector<RealBody>& bodies, double RealBody::*y, std::vector<double RealBody::*> x) {
-  Eigen::MatrixXd a(bodies.size(), x.size() + 1);
-  Eigen::VectorXd b(bodies.size());
-  for (Eigen::Index i = 0; i < a.rows(); ++i) {
-    const RealBody& body = bodies[static_cast<size_t>(i)];
-    a(i, 0) = 1;
-    for (size_t k = 0; k < x.size(); ++k) a(i, static_cast<Eigen::Index>(k) + 1) = body.*x[k];
-    b(i) = body.*y;
-  }
-  const Eigen::VectorXd c = a.colPivHouseholderQr().solve(b);
-  return {c, std::sqrt((a * c - b).squaredNorm() / static_cast<double>(a.rows() - a.cols()))};
-}
-
-bool asked(const MeasureSet& measures, std::string_view about) {
-  for (const Question& q : questionsAbout(*resolveBody(measures)))
-    if (q.measure == about) return true;
-  return false;
-}
 
 MeasureSet plainWith(const char* id, double inch) {
   MeasureSet m = plainFigure();
@@ -44,24 +18,6 @@ MeasureSet plainWith(const char* id, double inch) {
 }
 
 }  // namespace
-
-TEST_CASE("the regressions are those of the data set they name") {
-  // Heinz, Peterson, Johnson, Kerk, Journal of Statistics Education 11(2), 2003; 130 women, data/bodies.
-  const auto bodies = realBodies();
-  REQUIRE(bodies.size() == 130);
-  const Fit highHip = regress(bodies, &RealBody::highHip, {&RealBody::waist, &RealBody::hip});
-  const Fit shoulders = regress(bodies, &RealBody::biacromial, {&RealBody::stature, &RealBody::upperBust});
-  MeasureSet m = inInches({{"bust", 36}, {"waist", 28}, {"hip", 38}, {"stature", 66}});
-  const Body body = *resolveBody(m);
-  CHECK(body.mm("high_hip") ==
-        Approx(highHip.coefficients(0) + highHip.coefficients(1) * inches(28) + highHip.coefficients(2) * inches(38))
-            .margin(0.2));
-  CHECK(body.fact("high_hip").spread == Approx(highHip.deviation).epsilon(0.01));
-  CHECK(body.mm("shoulder_width") == Approx(shoulders.coefficients(0) + shoulders.coefficients(1) * inches(66) +
-                                            shoulders.coefficients(2) * body.mm("upper_bust"))
-                                         .margin(0.2));
-  CHECK(body.fact("shoulder_width").spread == Approx(shoulders.deviation).epsilon(0.01));
-}
 
 TEST_CASE("bust, waist, hip and stature are enough; everything else is estimated and says so") {
   const Body body = *resolveBody(inInches({{"bust", 36}, {"waist", 28}, {"hip", 38}, {"stature", 66}}));
@@ -119,19 +75,48 @@ TEST_CASE("what cannot be a body is refused with the measure's name") {
   CHECK(problem(nan) == "hip");
 }
 
-TEST_CASE("questions are asked where they should be, and not where not") {
-  CHECK(questionsAbout(*resolveBody(plainFigure())).empty());
-  CHECK(asked(plainWith("underbust", 37), "underbust"));
-  CHECK(asked(plainWith("back_waist_length", 18.5), "back_waist_length"));
-  CHECK(asked(plainWith("bust_span", 10), "bust_span"));
-  CHECK(asked(plainWith("waist", 14 * 1.2), "waist"));  // a half noted
-  CHECK(asked(plainWith("shoulder_to_underbust", 10.4), "shoulder_to_bust"));
-  CHECK(asked(plainWith("waist_to_high_hip", 7), "waist_to_high_hip") == false);
-}
-
 TEST_CASE("the figure follows full less upper bust") {
   const auto figure = [](double upper) { return figureOf(*resolveBody(plainWith("upper_bust", upper))); };
   CHECK(figure(34) == Figure::Small);
   CHECK(figure(33) == Figure::Medium);
   CHECK(figure(31) == Figure::Full);
+}
+
+TEST_CASE("every measure of the table can be estimated from the plain figure, within its bounds") {
+  const MeasureSet plain = plainFigure();
+  for (const MeasureInfo& info : measureTable()) {
+    INFO(info.id);
+    const Fact fact = factOf(info.id, plain);
+    CHECK_FALSE(measureProblem(info.id, fact.mm));
+    CHECK_FALSE(info.how.empty());
+    if (plain.has(info.id)) continue;
+    CHECK(fact.spread > 0);
+    CHECK(fact.spread < 0.45 * fact.mm);
+    CHECK_FALSE(fact.working.note.empty());
+  }
+  CHECK_THROWS_AS(factOf("no_such_measure", plain), std::out_of_range);
+}
+
+TEST_CASE("a body can be completed from nothing, or from any single measure") {
+  CHECK(completeBody({}).mm("waist") == Approx(690.2).margin(0.1));  // the mean of the data set
+  for (const MeasureInfo& info : measureTable()) {
+    MeasureSet one;
+    one.set(info.id, {(info.lowest + info.highest) / 2, "", ""});
+    const Body body = completeBody(one);
+    for (const Fact& f : body.facts()) CHECK(std::isfinite(f.mm));
+  }
+}
+
+TEST_CASE("the order of the tape: girths down, heights down, spans and arcs, back, extras") {
+  const auto rows = measuresInTapeOrder();
+  CHECK(rows.size() == measureTable().size());
+  CHECK(rows.front()->id == "upper_bust");
+  for (size_t i = 1; i < rows.size(); ++i) CHECK(rows[i - 1]->group <= rows[i]->group);
+  const auto at = [&](std::string_view id) {
+    return std::find_if(rows.begin(), rows.end(), [&](const MeasureInfo* r) { return r->id == id; }) - rows.begin();
+  };
+  CHECK(at("waist") < at("shoulder_to_bust"));
+  CHECK(at("waist_to_hip") < at("bust_span"));
+  CHECK(at("cup_in") < at("back_waist_length"));
+  CHECK(at("shoulder_width") < at("stature"));
 }

@@ -7,6 +7,7 @@
 
 #include "io/atomic_file.h"
 #include "io/order_file.h"
+#include "measure/takings.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
@@ -76,8 +77,8 @@ TEST_CASE("a broken order file says where, and opens nothing") {
   CHECK(problemOf(text.substr(0, text.size() / 2)).where.find("line ") != std::string::npos);
   CHECK(problemOf(text.substr(0, text.size() / 2)).what.find("breaks off") != std::string::npos);
   CHECK(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": 914.4.4")).where.find("line ") != std::string::npos);
-  CHECK(problemOf(replaced(text, "\"version\": 1", "\"version\": 99")).remedy.find("newer") != std::string::npos);
-  CHECK(problemOf(replaced(text, "\"version\": 1", "\"version\": \"1\"")).where == "o.armure, version");
+  CHECK(problemOf(replaced(text, "\"version\": 2", "\"version\": 99")).remedy.find("newer") != std::string::npos);
+  CHECK(problemOf(replaced(text, "\"version\": 2", "\"version\": \"1\"")).where == "o.armure, version");
   CHECK(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": \"36\"")).where == "o.armure, measures.bust");
   CHECK(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": 40000")).where == "o.armure, measures.bust");
   CHECK(problemOf(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where ==
@@ -89,6 +90,33 @@ TEST_CASE("a broken order file says where, and opens nothing") {
 TEST_CASE("a file cut anywhere is refused, never half read") {
   const std::string text = orderText({plainOrder(), "", {}});
   for (size_t n = 0; n + 2 < text.size(); n += 3) CHECK_FALSE(parseOrder(text.substr(0, n), "o").ok());
+}
+
+TEST_CASE("takings and the place in the client book are kept in the file") {
+  Order o = plainOrder();
+  o.measures.set("waist", measureOf(*readTakings("waist", "28; 28 1/4; 28 1/2", Unit::Inch), Use::Mean, "calm"));
+  o.book = {"client-7", "set-3"};
+  const std::string text = orderText({o, "", {}});
+  const auto read = parseOrder(text, "o");
+  REQUIRE(read.ok());
+  CHECK(read->order == o);
+  CHECK(orderText(*read) == text);
+  OrderFile once = *read;
+  once.order.measures.set("waist", measureOf(*readTakings("waist", "28", Unit::Inch), Use::Last, ""));
+  once.order.book = {};
+  const std::string without = orderText(once);
+  CHECK(without.find("takings") == std::string::npos);
+  CHECK(without.find("\"book\"") == std::string::npos);
+  CHECK(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"best\"")).where == "o.armure, measures.waist.use");
+  CHECK(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"last\"")).what.find("takings") != std::string::npos);
+  CHECK(problemOf(replaced(text, "\"set\": \"set-3\"", "\"set\": 3")).where == "o.armure, book");
+}
+
+TEST_CASE("an order of the first version opens with everything in it, and is written as the present one") {
+  const auto old = readOrder(sourceDir() + "/tests/data/orders/version-1.armure");
+  REQUIRE(old.ok());
+  CHECK(old->order.book == BookReference{});
+  CHECK(orderText(*old) == replaced(old->original, "\"version\": 1", "\"version\": 2"));
 }
 
 TEST_CASE("files from the first version on open") {

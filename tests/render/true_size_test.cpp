@@ -15,25 +15,19 @@
 #include "render/print_plan.h"
 #include "render/theme.h"
 #include "tests/support/bodies.h"
+#include "tests/support/qt_application.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-// One application for the whole program, made before the first test.
-struct Application : Catch::TestEventListenerBase {
-  using TestEventListenerBase::TestEventListenerBase;
-  void testRunStarting(const Catch::TestRunInfo&) override {
-    static int count = 1;
-    static char name[] = "render_tests";
-    static char* arguments[] = {name, nullptr};
-    app = std::make_unique<QGuiApplication>(count, arguments);
+struct Application : QtApplication<QGuiApplication> {
+  using QtApplication::QtApplication;
+  void prepare() override {
     QImageReader::setAllocationLimit(0);  // a full-size sheet at 600 dpi is large
     if (!loadFonts()) throw std::runtime_error("the built-in font cannot be read");
   }
-  void testRunEnded(const Catch::TestRunStats&) override { app.reset(); }
-  std::unique_ptr<QGuiApplication> app;
 };
 CATCH_REGISTER_LISTENER(Application)
 

@@ -49,7 +49,7 @@ std::vector<RealBody> realBodies() {
     std::vector<double> v;
     std::stringstream fields(line);
     for (std::string field; std::getline(fields, field, ',');) v.push_back(std::stod(field) * 10);
-    if (v.size() == 13) bodies.push_back({v[6], v[7], v[8], v[9], v[12], v[0]});
+    if (v.size() == 13) bodies.push_back({v[6], v[7], v[8], v[9], v[12], v[0], v[5], v[11] / 10, v[3], v[4]});
   }
   if (bodies.empty()) throw std::runtime_error("no bodies in data/bodies");
   return bodies;
@@ -64,6 +64,15 @@ MeasureSet measuresOf(const RealBody& body, double cup) {
                                {"hip", body.hip},
                                {"stature", body.stature}})
     set.set(id, {mm, "", ""});
+  return set;
+}
+
+MeasureSet allMeasuresOf(const RealBody& body, double cup) {
+  MeasureSet set = measuresOf(body, cup);
+  for (const auto& [id, value] : {std::pair<const char*, double>{"shoulder_width", body.biacromial},
+                                  {"round_shoulder", body.roundShoulder},
+                                  {"weight", body.weight}})
+    set.set(id, {value, "", ""});
   return set;
 }
 

@@ -21,11 +21,15 @@ Order plainOrder();
 
 struct RealBody {
   double upperBust, waist, highHip, hip, stature, biacromial;  // mm
+  double roundShoulder, weight, chestDepth, chestBreadth;      // mm; weight in kg
 };
 std::vector<RealBody> realBodies();
 
 // Draft measures of a real body with the bust `cup` mm over the upper bust.
 MeasureSet measuresOf(const RealBody& body, double cup);
+
+// The same with everything else the data set holds: shoulder width, round shoulder, weight.
+MeasureSet allMeasuresOf(const RealBody& body, double cup);
 
 // `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random styles, schools and choices. The same
 // seed gives the same orders.

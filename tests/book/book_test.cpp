@@ -1,0 +1,218 @@
+// The client book: what is kept comes back, what is deleted is gone, and a killed program loses nothing.
+#define CATCH_CONFIG_EXTERNAL_INTERFACES
+#include <signal.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <QSqlDatabase>
+#include <QSqlQuery>
+#include <QVariant>
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <fstream>
+
+#include "book/client_book.h"
+#include "measure/takings.h"
+#include "tests/support/bodies.h"
+#include "tests/support/qt_application.h"
+
+using namespace armure;
+using namespace armure::testing;
+namespace fs = std::filesystem;
+
+namespace {
+
+struct Application : QtApplication<QCoreApplication> {
+  using QtApplication::QtApplication;
+};
+CATCH_REGISTER_LISTENER(Application)
+
+struct Folder {
+  fs::path path = fs::temp_directory_path() / ("armure-book-" + std::to_string(::getpid()));
+  fs::path file = path / "clients.sqlite";
+  Folder() { fs::create_directories(path); }
+  ~Folder() { fs::remove_all(path); }
+};
+
+ClientBook opened(const fs::path& file) {
+  Result<ClientBook> book = ClientBook::open(file);
+  if (!book.ok()) throw std::runtime_error(book.problem().text());
+  return std::move(book).value();
+}
+
+bool holds(const fs::path& folder, const std::string& text) {
+  for (const auto& entry : fs::directory_iterator(folder))
+    if (readText(entry.path().string()).find(text) != std::string::npos) return true;
+  return false;
+}
+
+bool isSound(const fs::path& file) {
+  bool sound = false;
+  {
+    QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", "check");
+    db.setDatabaseName(QString::fromStdString(file.string()));
+    REQUIRE(db.open());
+    QSqlQuery query(db);
+    sound = query.exec("PRAGMA integrity_check") && query.next() && query.value(0).toString() == "ok";
+  }
+  QSqlDatabase::removeDatabase("check");
+  return sound;
+}
+
+// Starts the writer, kills it after a while, and returns the last edit it reported done.
+int writeAndKill(const fs::path& file, const std::string& set, int first, useconds_t after) {
+  int ends[2];
+  REQUIRE(::pipe(ends) == 0);
+  const pid_t child = ::fork();
+  REQUIRE(child >= 0);
+  if (child == 0) {
+    ::dup2(ends[1], STDOUT_FILENO);
+    ::close(ends[0]);
+    ::close(ends[1]);
+    ::execl(ARMURE_BOOK_WRITER, "book_writer", file.c_str(), set.c_str(), std::to_string(first).c_str(), nullptr);
+    ::_exit(127);
+  }
+  ::close(ends[1]);
+  std::string said;
+  char bytes[4096];
+  // The clock starts with the first edit, so that kills fall between and within edits, not before them.
+  ssize_t count = ::read(ends[0], bytes, sizeof bytes);
+  if (count > 0) said.append(bytes, static_cast<size_t>(count));
+  ::usleep(after);
+  ::kill(child, SIGKILL);
+  ::waitpid(child, nullptr, 0);
+  while ((count = ::read(ends[0], bytes, sizeof bytes)) > 0) said.append(bytes, static_cast<size_t>(count));
+  ::close(ends[0]);
+  REQUIRE_FALSE(said.empty());
+  said.erase(said.find_last_of('\n'));
+  const size_t line = said.find_last_of('\n');
+  return std::stoi(line == std::string::npos ? said : said.substr(line + 1));
+}
+
+}  // namespace
+
+TEST_CASE("a client's dated measures come back as they were kept") {
+  const Folder folder;
+  MeasureSet spring = plainFigure(), autumn = plainFigure();
+  autumn.set("waist", measureOf(*readTakings("waist", "27; 27 1/2", Unit::Inch), Use::Mean, "after lunch"));
+  autumn.set("left_elbow", {220, "22 cm", "unknown to the program"});
+  std::string client, first, second;
+  {
+    ClientBook book = opened(folder.file);
+    CHECK(book.clients()->empty());
+    client = *book.addClient("Ysolde O'Tarn; \"the tall one\"");
+    first = *book.addSet(client, "2026-03-02", spring);
+    second = *book.addSet(client, "2026-09-15", autumn);
+    (void)book.addClient("anselma");
+  }
+  ClientBook again = opened(folder.file);
+  const auto clients = *again.clients();
+  REQUIRE(clients.size() == 2);
+  CHECK(clients[0].name == "anselma");  // by name, whatever the case
+  CHECK(clients[1].name == "Ysolde O'Tarn; \"the tall one\"");
+  CHECK(clients[1].sets == 2);
+  const auto sets = *again.sets(client);
+  REQUIRE(sets.size() == 2);
+  CHECK(sets[0].date == "2026-09-15");  // the newest first
+  CHECK(sets[1].measures == static_cast<int>(spring.all().size()));
+  CHECK(*again.measures(first) == spring);
+  CHECK(*again.measures(second) == autumn);
+  CHECK_FALSE(again.renameClient(client, "Ysolde"));
+  CHECK(again.clients()->back().name == "Ysolde");
+}
+
+TEST_CASE("a set is replaced as a whole") {
+  const Folder folder;
+  ClientBook book = opened(folder.file);
+  const std::string client = *book.addClient("Wren"), set = *book.addSet(client, "2026-03-02", plainFigure());
+  MeasureSet less;
+  less.set("bust", {900, "90 cm"});
+  CHECK_FALSE(book.putSet(set, "2026-03-03", less));
+  CHECK(*book.measures(set) == less);
+  CHECK(book.sets(client)->front().date == "2026-03-03");
+  CHECK(book.putSet("no such set", "", less)->remedy == "keep them as a new set");
+  CHECK_FALSE(book.addSet("no such client", "", less).ok());
+  CHECK(book.sets(client)->size() == 1);
+}
+
+TEST_CASE("deleted means deleted: nothing of it is left in the file or beside it") {
+  const Folder folder;
+  ClientBook book = opened(folder.file);
+  MeasureSet measures = plainFigure();
+  measures.set("neck", {361, "36.1 cm", "a note nobody else may read"});
+  const std::string kept = *book.addClient("Kept Person"), gone = *book.addClient("Gone Person");
+  (void)book.addSet(kept, "2026-01-01", plainFigure());
+  const std::string set = *book.addSet(gone, "2026-01-02", measures);
+  (void)book.addSet(gone, "2026-01-03", measures);
+  REQUIRE(holds(folder.path, "nobody else may read"));
+  CHECK_FALSE(book.deleteSet(set));
+  CHECK(book.sets(gone)->size() == 1);
+  CHECK(book.measures(set)->all().empty());
+  CHECK_FALSE(holds(folder.path, "2026-01-02"));
+  CHECK_FALSE(book.deleteClient(gone));
+  for (const char* text : {"Gone Person", "nobody else may read", "2026-01-03"}) CHECK_FALSE(holds(folder.path, text));
+  CHECK(book.clients()->size() == 1);
+  CHECK(*book.measures(book.sets(kept)->front().id) == plainFigure());
+}
+
+TEST_CASE("what is no book, or a newer one, is refused and left as it is") {
+  const Folder folder;
+  const fs::path other = folder.path / "other.sqlite";
+  std::ofstream(other) << "these are not the clients you are looking for, and long enough to be a header of a file";
+  const std::string before = readText(other.string());
+  const auto refused = ClientBook::open(other);
+  REQUIRE_FALSE(refused.ok());
+  CHECK_FALSE(refused.problem().remedy.empty());
+  CHECK(readText(other.string()) == before);
+  { const ClientBook book = opened(folder.file); }
+  {
+    QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", "newer");
+    db.setDatabaseName(QString::fromStdString(folder.file.string()));
+    REQUIRE(db.open());
+    QSqlQuery(db).exec("PRAGMA user_version = 99");
+  }
+  QSqlDatabase::removeDatabase("newer");
+  CHECK(ClientBook::open(folder.file).problem().remedy.find("newer Armure") != std::string::npos);
+  CHECK_FALSE(ClientBook::open("/proc/no/such/clients.sqlite").ok());
+}
+
+TEST_CASE("only its user may read the book") {
+  const Folder folder;
+  const ClientBook book = opened(folder.file);
+  CHECK((fs::status(folder.file).permissions() & (fs::perms::group_all | fs::perms::others_all)) == fs::perms::none);
+}
+
+TEST_CASE("two windows write in one book, one after the other") {
+  const Folder folder;
+  ClientBook one = opened(folder.file), two = opened(folder.file);
+  const std::string client = *one.addClient("Shared");
+  for (int i = 0; i < 20; ++i) REQUIRE((i % 2 ? one : two).addSet(client, std::to_string(i), plainFigure()).ok());
+  CHECK(one.sets(client)->size() == 20);
+}
+
+TEST_CASE("killed 200 times while it writes, the book loses at most the edit of the last keystroke") {
+  const Folder folder;
+  std::string client, set, other;
+  {
+    ClientBook book = opened(folder.file);
+    client = *book.addClient("Edited");
+    set = *book.addSet(client, "2026-11-23", plainFigure());
+    other = *book.addSet(*book.addClient("Bystander"), "2026-11-01", plainFigure());
+  }
+  int next = 1, unreported = 0;
+  for (int round = 0; round < 200; ++round) {
+    const int reported = writeAndKill(folder.file, set, next, static_cast<useconds_t>(211 * (round % 97)));
+    REQUIRE(isSound(folder.file));
+    ClientBook book = opened(folder.file);
+    const MeasureSet now = *book.measures(set);
+    REQUIRE(now.all().size() == plainFigure().all().size());
+    const int found = std::stoi(now.find("waist")->typed);
+    INFO("round " << round << ": " << reported << " was reported done, " << found << " is in the book");
+    REQUIRE((found == reported || found == reported + 1));
+    unreported += found - reported;
+    REQUIRE(*book.measures(other) == plainFigure());
+    next = found + 1;
+  }
+  WARN(next - 1 << " edits over 200 kills; " << unreported << " kills fell between writing and reporting");
+  CHECK(next > 400);
+}
