@@ -42,6 +42,12 @@ BookView::BookView(ClientRecords& records, OrderSession& session, QWidget* paren
   column->addWidget(makeLists(), 1);
   column->addWidget(makeStandard());
   connect(clients_, &QListWidget::currentRowChanged, this, &BookView::refreshSets);
+  connect(clients_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
+    const std::string name = item->text().trimmed().toStdString();
+    const ClientEntry& entry = clientRows_.at(static_cast<size_t>(clients_->row(item)));
+    if (name.empty() || name == entry.name) return refresh();
+    records_.rename(entry.id, name);
+  });
   connect(sets_, &QListWidget::currentRowChanged, this, &BookView::refreshButtons);
   connect(sets_, &QListWidget::itemActivated, use_, &QPushButton::click);
   connect(&records, &ClientRecords::changed, this, &BookView::refresh);
@@ -61,6 +67,7 @@ QWidget* BookView::makeLists() {
   line->setContentsMargins(0, 0, 0, 0);
   line->setSpacing(20);
   auto* left = new QVBoxLayout;
+  left->setSpacing(6);
   clients_->setObjectName("clients");
   clients_->setAccessibleName("Clients");
   left->addWidget(titled("Clients", "group"));
@@ -68,6 +75,7 @@ QWidget* BookView::makeLists() {
   left->addWidget(deleteClient_ = button("deleteClient", "Delete client"));
   line->addLayout(left, 5);
   auto* right = new QVBoxLayout;
+  right->setSpacing(6);
   sets_->setObjectName("sets");
   sets_->setAccessibleName("Measures, by date");
   right->addWidget(titled("Measures, by date", "group"));
@@ -133,7 +141,9 @@ void BookView::refresh() {
   int row = clientRows_.empty() ? -1 : 0;
   for (const ClientEntry& entry : clientRows_) {
     if (entry.id == before) row = clients_->count();
-    clients_->addItem(QString("%1 (%2)").arg(q(entry.name)).arg(entry.sets));
+    auto* item = new QListWidgetItem(q(entry.name), clients_);
+    item->setFlags(item->flags() | Qt::ItemIsEditable);
+    item->setToolTip(QString("%1 sets of measures; F2 or a double click renames").arg(entry.sets));
   }
   clients_->setCurrentRow(row);
   empty_->setVisible(clientRows_.empty());

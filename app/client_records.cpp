@@ -85,8 +85,10 @@ std::optional<std::string> ClientRecords::clientToKeepIn() {
   const Order& order = session_.order();
   for (const ClientEntry& client : clients()) {
     if (client.id != order.book.client) continue;
-    if (client.name != order.client && say(book_->renameClient(client.id, order.client))) return std::nullopt;
-    return client.id;
+    if (client.name == order.client) return client.id;
+    emit failed({"Client", "in the book these measures belong to " + client.name + ", in this order to " + order.client,
+                 "write the same name in both, or start a new order for another client"});
+    return std::nullopt;
   }
   return clientNamed(order.client);
 }
@@ -133,6 +135,12 @@ void ClientRecords::keep() {
 
 void ClientRecords::use(const ClientEntry& client, const SetEntry& set) {
   if (const auto taken = measures(set.id)) session_.takeMeasures(*taken, client.name, set.date, {client.id, set.id});
+  emit changed();
+}
+
+void ClientRecords::rename(const std::string& client, const std::string& name) {
+  if (!book() || say(book_->renameClient(client, name))) return;
+  if (session_.order().book.client == client) session_.setText(&Order::client, name, "client");
   emit changed();
 }
 

@@ -30,8 +30,9 @@ class ClientRecords : public QObject {
   Standing standing();
 
   // Keeps the order's client and measures: in the set they belong to when it has the same date, else as a new set of
-  // that client; a client not yet in the book is added, or found by her name when just one has it.
+  // that client; a client not yet in the book is added, or found by her name when just one has it. Never renames.
   void keep();
+  void rename(const std::string& client, const std::string& name);  // in the book, and in the order if it is hers
   void use(const ClientEntry& client, const SetEntry& set);  // takes a set into the order
   void deleteSet(const std::string& set);
   void deleteClient(const std::string& client);

@@ -42,7 +42,9 @@ void FigureView::refresh() {
     shown_ = session_.order().measures;
     const Body body = completeBody(shown_);
     figure_ = MeasuredFigure(body);
-    ideal_ = idealBeside(body);
+    const std::pair<double, double> beside{body.mm(id::kBust), body.mm(id::kStature)};
+    if (beside != beside_) ideal_ = idealBeside(body);
+    beside_ = beside;
   }
   update();
 }

@@ -42,6 +42,7 @@ class FigureView : public QWidget {
   const Theme* theme_;
   MeasureSet shown_;
   MeasuredFigure figure_, ideal_;
+  std::pair<double, double> beside_{};  // bust and stature of the ideal figure
   std::string hovered_;
 };
 

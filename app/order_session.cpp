@@ -170,7 +170,10 @@ std::optional<Problem> OrderSession::importMeasures(const std::string& path) {
   if (!file.ok()) return file.problem();
   Order next = order();
   next.measures = file->measures;
-  if (!file->client.empty()) next.client = file->client;
+  if (!file->client.empty() && file->client != next.client) {
+    next.client = file->client;
+    next.book = {};  // another client: not the one these measures were kept with
+  }
   if (!file->date.empty()) next.date = file->date;
   next.units.unit = file->unit;
   warnings_ = file->warnings;

@@ -40,10 +40,11 @@ QString themeStyleSheet(const Theme& t) {
     QScrollBar:horizontal { height: 0; }
     QListWidget { background: @panelLight; border: none; outline: none; }
     #clients, #sets { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; }
-    #clients::item, #sets::item { padding: 5px 6px; }
+    #clients::item, #sets::item { padding: 5px 6px; border: none; color: @ink; }
     #clients::item:selected, #sets::item:selected { background: @working; color: @onWorking; }
     #clients:focus, #sets:focus, #compared:focus { border: 1px solid @working; }
     QTableWidget { background: @paper; border: 1px solid @hairline; border-radius: 3px; }
+    QTableWidget::item { padding: 0 6px; }
     QTableWidget::item:selected { background: @tape; color: @ink; }
     QHeaderView::section { background: @panel; color: @second; border: none; border-bottom: 1px solid @hairline; padding: 4px 6px; }
     QToolTip { background: @tape; color: @ink; border: 1px solid @hairline; padding: 3px; }

@@ -8,6 +8,7 @@
 #include <QEvent>
 
 #include "app/main_window.h"
+#include "body/body_form.h"
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
@@ -84,6 +85,7 @@ struct PaintCounter : QObject {
 void typedMeasureWithRedraw(benchmark::State& state) {
   MainWindow window;
   window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.showTable(true);
   window.table().setMode(static_cast<TableMode>(state.range(0)));
   window.show();
   QApplication::processEvents();
@@ -98,8 +100,38 @@ void typedMeasureWithRedraw(benchmark::State& state) {
   state.counters["paints"] = benchmark::Counter(counter.paints, benchmark::Counter::kAvgIterations);
 }
 
+// The same with the figure of the stage Client instead of the table.
+void typedMeasureWithFigure(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.show();
+  QApplication::processEvents();
+  PaintCounter counter;
+  window.pages().figure().installEventFilter(&counter);
+  int i = 0;
+  for (auto _ : state) {
+    window.session().setMeasure("waist", ++i % 2 ? "30 1/2" : "31");
+    window.session().settle();
+    QApplication::processEvents();
+  }
+  state.counters["paints"] = benchmark::Counter(counter.paints, benchmark::Counter::kAvgIterations);
+}
+
+void questions(benchmark::State& state) {
+  const Order order = demoOrder();
+  for (auto _ : state) benchmark::DoNotOptimize(questionsAbout(order.measures, order.units));
+}
+
+void bodyForm(benchmark::State& state) {
+  const Body body = completeBody(demoOrder().measures);
+  for (auto _ : state) benchmark::DoNotOptimize(BodyForm(body));
+}
+
 }  // namespace
 
+BENCHMARK(questions)->Unit(benchmark::kMillisecond);
+BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
+BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);
 BENCHMARK(draft)->Unit(benchmark::kMillisecond);
 BENCHMARK(pieces)->Unit(benchmark::kMillisecond);
 BENCHMARK(outlines)->Unit(benchmark::kMillisecond);

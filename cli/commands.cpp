@@ -127,7 +127,7 @@ void printSheet(const Order& order, const Design& d) {
                  amountText(r, r.amount), amountText(r, r.limit), r.remedy);
     }
   }
-  for (const Question& q : d.questions) fmt::print("ask   {:<16} {}\n", q.measure, q.text);
+  for (const Question& q : d.questions) fmt::print("{:<13} {}\n", severityName(q.severity), q.text);
   const ReductionClass reduction = d.reduction();
   if (reduction.percent > 0) {
     const Level& waist = d.block.levels.at(level::kWaist);
@@ -141,7 +141,8 @@ void printSheet(const Order& order, const Design& d) {
 Json sheetJson(const Design& d) {
   Json rows = Json::array(), questions = Json::array();
   for (const CheckRow& r : d.sheet.rows) rows.push_back(rowJson(r));
-  for (const Question& q : d.questions) questions.push_back({{"measure", q.measure}, {"text", q.text}});
+  for (const Question& q : d.questions)
+    questions.push_back({{"measure", q.measure}, {"severity", severityName(q.severity)}, {"text", q.text}});
   Json cautions = Json::array();
   if (d.reduction().percent > 0)
     for (std::string_view c : reductionCautions()) cautions.push_back(c);
@@ -172,7 +173,8 @@ int newOrder(const NewArguments& a) {
   const Result<Design> design = recalc(order);
   if (!design.ok()) return complain(inFile(a.measurements, design.problem()));
   for (const Question& question : design->questions)
-    fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", a.measurements, question.measure, question.text);
+    if (question.severity != Severity::Note)
+      fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", a.measurements, question.measure, question.text);
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   return kDone;
 }

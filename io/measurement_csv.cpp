@@ -159,6 +159,7 @@ class Reader {
 
 // Value and unit columns of a measure: as typed when that still says the value, else in millimetres.
 std::pair<std::string, std::string> columns(const std::string& id, const TakenMeasure& m) {
+  if (!m.takings.empty() && m.use == Use::Last) return columns(id, {m.takings.back().mm, m.takings.back().typed});
   if (id == id::kWeight) return {fmt::format("{:.6g}", m.mm), "kg"};
   const size_t unitAt = m.typed.find_last_of(' ');
   if (unitAt != std::string::npos) {
@@ -188,7 +189,9 @@ std::string writeMeasurements(const MeasureSet& measures, const std::string& cli
   if (!date.empty()) out += fmt::format("date,{},,\n", quoted(date));
   const auto row = [&](const std::string& id, const TakenMeasure& m) {
     const auto [value, unit] = columns(id, m);
-    out += fmt::format("{},{},{},{}\n", quoted(id), quoted(value), unit, quoted(m.note));
+    const bool several = !m.takings.empty() && m.note.empty();  // the list has one value a row; the note tells the rest
+    const std::string note = several ? fmt::format("{} of {}", m.use == Use::Mean ? "mean" : "last", m.typed) : m.note;
+    out += fmt::format("{},{},{},{}\n", quoted(id), quoted(value), unit, quoted(note));
   };
   for (const MeasureInfo& info : measureTable())
     if (const auto it = measures.all().find(info.id); it != measures.all().end()) row(it->first, it->second);

@@ -45,10 +45,15 @@ QPointF FigurePainter::toScreen(View view, Vec2 p) const {
   return origins_[static_cast<size_t>(view)] + scale_ * QPointF(p.x, p.y);
 }
 
+// Points closer than a pixel and a half are left out: nobody sees them, and drawing them takes most of a frame.
 QPolygonF FigurePainter::toScreen(View view, const Polyline& line) const {
   QPolygonF out;
   out.reserve(static_cast<qsizetype>(line.size()));
-  for (Vec2 p : line) out << toScreen(view, p);
+  for (Vec2 p : line) {
+    const QPointF next = toScreen(view, p);
+    if (out.isEmpty() || (next - out.last()).manhattanLength() >= 1.5) out << next;
+  }
+  if (const QPointF last = toScreen(view, line.back()); out.last() != last) out << last;
   return out;
 }
 
@@ -68,37 +73,45 @@ void FigurePainter::draw(QPainter& painter, const Theme& theme, std::string_view
 }
 
 void FigurePainter::drawFigure(QPainter& painter, const Theme& theme, View view) const {
-  const FigureOutline mine = figure_.outline(view), ideal = ideal_.outline(view);
-  painter.setPen(QPen(theme.secondInk, 1.1));
+  const FigureOutline &mine = figure_.outline(view), &ideal = ideal_.outline(view);
+  painter.setPen(QPen(theme.secondInk, 1));
   painter.setBrush(theme.tint);
   for (const Polyline& part : mine.behind) painter.drawPolygon(toScreen(view, part));
   painter.drawPolygon(toScreen(view, mine.body));
-  painter.setPen(QPen(theme.secondInk, 0.9));
   for (const Polyline& line : mine.details) painter.drawPolyline(toScreen(view, line));
   painter.setBrush(Qt::NoBrush);
-  QPen dashed(theme.secondInk, 1.1);
+  QPen dashed(theme.secondInk, 1);
   dashed.setDashPattern({4, 3});
   painter.setPen(dashed);
-  // Only the trunk of the ideal figure: head and limbs are drawn by proportion and compare nothing.
-  painter.save();
-  const double from = std::min(figure_.form().top(), ideal_.form().top()) - 40;
-  const double to = std::max(figure_.form().bottom(), ideal_.form().bottom()) + 60;
-  painter.setClipRect(QRectF(QPointF(area_.left(), toScreen(view, {0, from}).y()),
-                             QPointF(area_.right(), toScreen(view, {0, to}).y())));
-  painter.drawPolygon(toScreen(view, ideal.body));
-  painter.restore();
+  for (const Polyline& part : trunkOf(ideal.body)) painter.drawPolyline(toScreen(view, part));
+}
+
+// The stretches of the ideal figure's outline along its trunk: head and limbs are drawn by proportion and compare
+// nothing.
+std::vector<Polyline> FigurePainter::trunkOf(const Polyline& outline) const {
+  const double from = ideal_.form().top() - 40, to = ideal_.form().bottom() + 60;
+  std::vector<Polyline> parts(1);
+  for (Vec2 p : outline) {
+    if (p.y >= from && p.y <= to) {
+      parts.back().push_back(p);
+    } else if (!parts.back().empty()) {
+      parts.emplace_back();
+    }
+  }
+  std::erase_if(parts, [](const Polyline& part) { return part.size() < 2; });
+  return parts;
 }
 
 void FigurePainter::drawPlaces(QPainter& painter, const Theme& theme, std::string_view lit,
                                std::string_view hovered) const {
   const auto stroke = [&](const MeasurePlace& place, const QColor& color, double width) {
-    painter.setPen(QPen(color, width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    painter.setPen(QPen(color, width));
     painter.drawPolyline(toScreen(place.view, place.line));
   };
   QColor faint = theme.working;
   faint.setAlphaF(0.28f);
   for (const MeasurePlace& place : places_)
-    if (place.id != lit) stroke(place, place.id == hovered ? theme.working : faint, place.id == hovered ? 1.6 : 1);
+    if (place.id != lit) stroke(place, place.id == hovered ? theme.working : faint, place.id == hovered ? 2 : 1);
   for (const MeasurePlace& place : places_) {
     if (place.id != lit) continue;
     stroke(place, theme.working, 3);

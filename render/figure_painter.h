@@ -34,12 +34,13 @@ class FigurePainter {
   QPointF toScreen(View view, Vec2 p) const;
   QPolygonF toScreen(View view, const Polyline& line) const;
   void drawFigure(QPainter& painter, const Theme& theme, View view) const;
+  std::vector<Polyline> trunkOf(const Polyline& outline) const;
   void drawPlaces(QPainter& painter, const Theme& theme, std::string_view lit, std::string_view hovered) const;
   void drawTag(QPainter& painter, const Theme& theme, std::string_view lit, const QString& tag) const;
 
   const MeasuredFigure& figure_;
   const MeasuredFigure& ideal_;
-  std::vector<MeasurePlace> places_;
+  const std::vector<MeasurePlace>& places_;
   QRectF area_;
   double scale_ = 1;
   std::array<QPointF, 3> origins_;  // of the shoulder line's middle, by View

@@ -19,6 +19,7 @@ using std::numbers::pi;
 constexpr double kExponent = 2.3;
 constexpr double kLeastApart = 20;       // mm between two levels
 constexpr double kChestAboveBust = 0.3;  // of shoulder to bust, when the chest line was not measured
+constexpr double kTapeTolerance = 1e-3;  // mm
 constexpr int kTorsoSamples = 720, kBreastSamples = 120;
 
 // How the torso stands at a level. Depth to width; share of the depth before the widest line; and how far forward of
@@ -188,7 +189,7 @@ void BodyForm::solveBreasts(double bust) {
   while (fHigh < 0 && high < 3200) fHigh = over(high *= 2);
   for (int i = 0; i < 60; ++i) {
     const double middle = (low * fHigh - high * fLow) / (fHigh - fLow), f = over(middle);
-    if (std::abs(f) < 1e-4) return;
+    if (std::abs(f) < kTapeTolerance) return;
     if (f < 0) {
       low = middle;
       fLow = f;

@@ -75,6 +75,8 @@ MeasuredFigure::MeasuredFigure(const Body& body)
   knee_ = std::min(waist + measure(body, "waist_to_knee"), floor_ - 0.15 * stature_);
   knee_ = std::max(knee_, crotch_ + 0.05 * stature_);
   ankle_ = floor_ - 0.039 * stature_;
+  outlines_ = {makeOutline(View::Front), makeOutline(View::Back), makeOutline(View::Side)};
+  places_ = makePlaces();
 }
 
 double MeasuredFigure::reach() const { return armAt(1.12).x + 2.2 * wrist_; }
@@ -206,7 +208,7 @@ Polyline MeasuredFigure::sideView() const {
   return front;
 }
 
-FigureOutline MeasuredFigure::outline(View view) const {
+FigureOutline MeasuredFigure::makeOutline(View view) const {
   if (view == View::Side) return {{}, sideView(), {}};
   Polyline half = trunkAndLegs();
   Polyline body = half;
@@ -240,7 +242,7 @@ Polyline MeasuredFigure::girthLine(double y, View view, double part) const {
   return line;
 }
 
-std::vector<MeasurePlace> MeasuredFigure::places() const {
+std::vector<MeasurePlace> MeasuredFigure::makePlaces() const {
   std::vector<MeasurePlace> all;
   const auto put = [&](std::string_view id, View view, Polyline line) { all.push_back({id, view, std::move(line)}); };
   const auto front = [&](std::string_view id, Polyline line) { put(id, View::Front, std::move(line)); };

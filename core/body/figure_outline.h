@@ -39,15 +39,17 @@ class MeasuredFigure {
   explicit MeasuredFigure(const Body& body);
 
   const BodyForm& form() const { return form_; }
-  FigureOutline outline(View view) const;
-  // In the order of the measure table; weight lies nowhere. A girth has a place on both views.
-  std::vector<MeasurePlace> places() const;
+  const FigureOutline& outline(View view) const { return outlines_[static_cast<size_t>(view)]; }
+  // Weight lies nowhere. A girth has a place on both views.
+  const std::vector<MeasurePlace>& places() const { return places_; }
   double top() const { return top_; }      // of the head
   double floor() const { return floor_; }  // under the feet
   double reach() const;                    // farthest x of the arms
 
  private:
   double shoulderX() const { return shoulder_ / 2; }
+  FigureOutline makeOutline(View view) const;
+  std::vector<MeasurePlace> makePlaces() const;
   Polyline trunkAndLegs() const;
   Polyline sideView() const;
   Polyline arm(double side) const;
@@ -58,6 +60,8 @@ class MeasuredFigure {
   BodyForm form_;
   double stature_, shoulder_, neck_, span_, armLength_, bicep_, wrist_;
   double top_, floor_, crotch_, knee_, ankle_;
+  std::array<FigureOutline, 3> outlines_;  // by View
+  std::vector<MeasurePlace> places_;
 };
 
 }  // namespace armure

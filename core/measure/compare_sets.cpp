@@ -12,7 +12,8 @@ bool Compared::isMarked() const {
   const auto by = change();
   if (!by) return false;
   if (id == id::kWeight) return std::abs(*by) >= 1;
-  return std::abs(*by) > (*first > inches(20) ? inches(0.5) : inches(0.25));
+  constexpr double kRounding = 1e-6;
+  return std::abs(*by) > (*first > inches(20) ? inches(0.5) : inches(0.25)) + kRounding;
 }
 
 std::vector<Compared> compareSets(const MeasureSet& first, const MeasureSet& second) {

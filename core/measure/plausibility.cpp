@@ -177,7 +177,7 @@ class Asker {
   }
 
   void askExpected(const Expected& e, Severity severity) {
-    const std::string away = fmt::format("{} is {} than the other measures lead one to expect ({} +/- {})", named(e.id),
+    const std::string away = fmt::format("{} is {} than the other measures lead one to expect ({} ± {})", named(e.id),
                                          e.z > 0 ? "more" : "less", shown(e.id, e.mm), shown(e.id, e.spread));
     if (severity == Severity::Note) return ask(e.id, severity, away + "; it happens");
     if (isConfirmed(e.id))

@@ -366,6 +366,18 @@ TEST_CASE("the client book: kept, kept again under another date, compared, used,
   CHECK(*hand.measures().mm("waist") == Approx(inches(29.875)));
   CHECK(hand.window.session().order().book == first);
 
+  // Another name is another person, or a slip: never silently the one in the book.
+  hand.type("client", "Somebody Else");
+  hand.press(hand.button("Keep in the client book"));
+  CHECK(hand.window.bandText().contains("belong to Odalys Brackenmoor, in this order to Somebody Else"));
+  CHECK(clients->count() == 1);
+  clients->item(0)->setText("Odalys B.");  // renamed in the book, and so in her order
+  CHECK(hand.window.session().order().client == "Odalys B.");
+  CHECK(sets->count() == 2);
+  REQUIRE_FALSE(hand.window.session().importMeasures(list("thomasin-autumn")));
+  CHECK(hand.window.session().order().book == BookReference{});  // another client's list
+  hand.window.session().undo();
+
   auto* remove = hand.find("deleteSet");
   sets->setCurrentRow(0);
   hand.press(remove);

@@ -101,6 +101,35 @@ TEST_CASE("at 1280 x 800 no label and no button is clipped, in inches or centime
   }
 }
 
+TEST_CASE("at 1280 x 800 nothing is clipped on the pages of the client, and no choice of a combo box either") {
+  MainWindow window;
+  show(window, demo("3-harbour-wall"));
+  window.records().setFile(Autosave::folder() + "/pages.sqlite");
+  window.records().fillFrom({sourceDir() + "/demo/perpetua-spring.csv", sourceDir() + "/demo/perpetua-autumn.csv"});
+  for (ClientPage page : {ClientPage::Figure, ClientPage::Book, ClientPage::TwoDates}) {
+    window.pages().setPage(page);
+    QTest::qWait(10);
+    for (QLabel* label : window.findChildren<QLabel*>()) {
+      if (!label->isVisible() || label->text().isEmpty()) continue;
+      INFO(label->text().toStdString());
+      const int needed = label->wordWrap() ? label->heightForWidth(label->width()) : label->sizeHint().height();
+      CHECK(label->height() >= needed - 1);
+      if (!label->wordWrap()) CHECK(label->width() >= label->sizeHint().width() - 1);
+    }
+  }
+  for (int stage = 0; stage < kStages; ++stage) {
+    window.stages().setStage(static_cast<Stage>(stage));
+    QTest::qWait(10);
+    for (QComboBox* box : window.findChildren<QComboBox*>()) {
+      if (!box->isVisible()) continue;
+      for (int i = 0; i < box->count(); ++i) {
+        INFO(box->objectName().toStdString() << ": " << box->itemText(i).toStdString());
+        CHECK(box->width() >= box->fontMetrics().horizontalAdvance(box->itemText(i)) + 24);
+      }
+    }
+  }
+}
+
 TEST_CASE("unsaved work of a run that ended is offered in the band and taken up with a click") {
   {
     OrderSession left;

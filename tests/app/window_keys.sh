@@ -16,7 +16,7 @@ window=$(timeout 60 xdotool search --sync --onlyvisible --pid "$program" --name 
 sleep 1
 xdotool windowfocus "$window" || true
 # The waist: fourth field of the girths, at its place in the tray (see docs/screenshots/client.png).
-xdotool mousemove --window "$window" 215 301 click 1
+xdotool mousemove --window "$window" 215 351 click 1
 sleep 0.3
 xdotool key --window 0 ctrl+a
 xdotool type --delay 30 '27.5'

@@ -87,4 +87,7 @@ TEST_CASE("two sets are compared in the order of the table, missing ones shown a
   CHECK_FALSE(row("stature").change());
   CHECK_FALSE(row("neck").first);
   CHECK_FALSE(row("hip").isMarked());
+  CHECK_FALSE(Compared{"hip", inches(42), inches(42.5)}.isMarked());  // just what two takings may differ
+  CHECK(Compared{"hip", inches(42), inches(42.625)}.isMarked());
+  CHECK(Compared{"weight", 60, 61.5}.isMarked());
 }

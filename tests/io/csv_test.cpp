@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 
 #include "io/measurement_csv.h"
+#include "measure/takings.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
@@ -85,4 +86,18 @@ TEST_CASE("no text makes the reader fail otherwise than with a problem") {
     }
     (void)parseMeasurements(base.substr(0, i), "m.csv");
   }
+}
+
+TEST_CASE("of several takings the list carries the one that counts, and tells the others in the note") {
+  MeasureSet m;
+  m.set("waist", measureOf(*readTakings("waist", "26; 26 1/2", Unit::Inch), Use::Last, ""));
+  m.set("hip", measureOf(*readTakings("hip", "37; 37 1/2", Unit::Inch), Use::Mean, ""));
+  m.set("bust", measureOf(*readTakings("bust", "34; 35", Unit::Inch), Use::Mean, "her own note"));
+  const std::string text = writeMeasurements(m, "", "");
+  CHECK(text.find("waist,26 1/2,in,last of 26 in; 26 1/2 in") != std::string::npos);
+  CHECK(text.find("hip,946.15,mm,mean of 37 in; 37 1/2 in") != std::string::npos);
+  CHECK(text.find("her own note") != std::string::npos);
+  const auto back = parseMeasurements(text, "m.csv");
+  REQUIRE(back.ok());
+  for (const auto& [id, measure] : m.all()) CHECK(*back->measures.mm(id) == Approx(measure.mm));
 }
