@@ -142,12 +142,14 @@ void ClientTray::begin() {
 }
 
 void ClientTray::goTo(std::string_view measure) {
-  for (MeasureRow* row : rows_) {
+  for (size_t i = 0; i < rows_.size(); ++i) {
+    MeasureRow* row = rows_[i];
     if (row->info().id != measure) continue;
     for (QWidget* above = parentWidget(); above; above = above->parentWidget())
       if (auto* area = qobject_cast<QScrollArea*>(above)) area->ensureWidgetVisible(row, 0, 90);
     row->field()->setFocus(Qt::TabFocusReason);
     row->field()->selectAll();
+    enter(i);
   }
 }
 

@@ -19,6 +19,7 @@ void MainWindow::openFile(const QString& path) {
   autosave_.writeNow();
   if (const auto problem = session_.open(path.toStdString())) return showProblem(*problem);
   showMessage({});
+  if (stages_->stage() == Stage::Client) client_->begin();
 }
 
 void MainWindow::newOrder() {

@@ -1,0 +1,217 @@
+// The parts of the main window: header, band, trays, middle, column, footer. What they do is in main_window.cpp.
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include "app/main_window.h"
+#include "app/rules_tray.h"
+
+namespace armure {
+namespace {
+
+constexpr int kTrayWidth = 300, kColumnWidth = 340;
+
+QScrollArea* scrolled(QWidget* inside, const QString& name) {
+  auto* area = new QScrollArea;
+  area->setObjectName(name);
+  area->setWidget(inside);
+  area->setWidgetResizable(true);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area->setFocusPolicy(Qt::NoFocus);
+  return area;
+}
+
+}  // namespace
+
+QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint,
+                                     void (MainWindow::*slot)()) {
+  auto* button = new QPushButton(text);
+  button->setObjectName("plain");
+  button->setAccessibleName(name);
+  button->setToolTip(hint);
+  if (slot) connect(button, &QPushButton::clicked, this, slot);
+  return button;
+}
+
+QWidget* MainWindow::makeHeader() {
+  auto* header = new QWidget;
+  header->setObjectName("header");
+  header->setFixedHeight(58);
+  auto* line = new QHBoxLayout(header);
+  line->setContentsMargins(14, 4, 14, 4);
+  line->setSpacing(8);
+  auto* names = new QVBoxLayout;
+  names->setSpacing(0);
+  title_ = new QPushButton;
+  title_->setObjectName("plain");
+  title_->setAccessibleName("Order");
+  title_->setToolTip("The orders in this folder");
+  title_->setStyleSheet("text-align: left; font-weight: bold; font-size: 15px; padding: 2px 4px;");
+  title_->setMenu(new QMenu(title_));
+  connect(title_->menu(), &QMenu::aboutToShow, this, &MainWindow::fillShelf);
+  subtitle_ = new QLabel;
+  subtitle_->setObjectName("lesser");
+  subtitle_->setContentsMargins(5, 0, 0, 0);
+  names->addWidget(title_);
+  names->addWidget(subtitle_);
+  auto* nameBox = new QWidget;
+  nameBox->setFixedWidth(kTrayWidth - 24);
+  nameBox->setLayout(names);
+  names->setContentsMargins(0, 4, 0, 4);
+  line->addWidget(nameBox);
+  stages_ = new StageBar;
+  line->addWidget(stages_, 1);
+  line->addSpacing(4);
+  line->addWidget(plainButton("open", "Open", "Open an order (Ctrl+O)", &MainWindow::askOpen));
+  line->addWidget(plainButton("save", "Save", "Save the order (Ctrl+S)", &MainWindow::save));
+  undo_ = plainButton("undo", "Undo", "", nullptr);
+  redo_ = plainButton("redo", "Redo", "", nullptr);
+  connect(undo_, &QPushButton::clicked, &session_, &OrderSession::undo);
+  connect(redo_, &QPushButton::clicked, &session_, &OrderSession::redo);
+  line->addWidget(undo_);
+  line->addWidget(redo_);
+  units_ = plainButton("units", "in", "Inches or centimetres (U)", nullptr);
+  connect(units_, &QPushButton::clicked, &session_, &OrderSession::toggleUnits);
+  line->addWidget(units_);
+  line->addWidget(plainButton("dark", "Light", "Light or dark (D)", &MainWindow::toggleDark));
+  return header;
+}
+
+QWidget* MainWindow::makeBand() {
+  band_ = new QWidget;
+  band_->setObjectName("band");
+  band_->setAttribute(Qt::WA_StyledBackground);
+  auto* line = new QHBoxLayout(band_);
+  line->setContentsMargins(14, 6, 14, 6);
+  bandText_ = new QLabel;
+  bandText_->setObjectName("bandText");
+  bandText_->setWordWrap(true);
+  bandText_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+  bandYes_ = new QPushButton("Take it up");
+  bandYes_->setObjectName("bandYes");
+  bandNo_ = new QPushButton("Close");
+  bandNo_->setObjectName("bandNo");
+  line->addWidget(bandText_, 1);
+  line->addWidget(bandYes_);
+  line->addWidget(bandNo_);
+  connect(bandYes_, &QPushButton::clicked, this, &MainWindow::recoverOffered);
+  connect(bandNo_, &QPushButton::clicked, this, &MainWindow::dismissOffered);
+  band_->hide();
+  return band_;
+}
+
+void MainWindow::makeTrays() {
+  trays_ = new QStackedWidget;
+  trays_->setFixedWidth(kTrayWidth);
+  client_ = new ClientTray(session_, records_);
+  trays_->addWidget(scrolled(client_, "tray"));
+  for (Stage stage : {Stage::Block, Stage::Lines, Stage::Prepare}) {
+    auto* tray = new RulesTray(session_, stage);
+    if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
+    tray->column()->addStretch(1);
+    trays_->addWidget(scrolled(tray, "tray"));
+  }
+}
+
+QWidget* MainWindow::makePrepareTools() {
+  auto* box = new QWidget;
+  auto* column = new QVBoxLayout(box);
+  column->setContentsMargins(0, 10, 0, 0);
+  column->setSpacing(4);
+  auto* title = new QLabel("On paper and in files");
+  title->setObjectName("group");
+  column->addWidget(title);
+  const auto add = [&](const QString& name, const QString& text, void (MainWindow::*slot)()) {
+    auto* button = new QPushButton(text);
+    button->setObjectName(name);
+    if (slot) connect(button, &QPushButton::clicked, this, slot);
+    column->addWidget(button);
+  };
+  add("print", "Print at true size …", &MainWindow::print);
+  add("pdf", "Pattern as PDF …", &MainWindow::exportPdf);
+  add("svg", "Pattern as SVG …", &MainWindow::exportSvg);
+  add("pieces", "Pieces as JSON …", &MainWindow::exportPieces);
+  add("csv", "Measures as CSV …", &MainWindow::exportMeasures);
+  return box;
+}
+
+QWidget* MainWindow::makeMiddle() {
+  middle_ = new QStackedWidget;
+  pages_ = new ClientPages(session_, records_);
+  middle_->addWidget(makeTable());
+  middle_->addWidget(pages_);
+  connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
+  connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
+  connect(&records_, &ClientRecords::failed, this, &MainWindow::showProblem);
+  return middle_;
+}
+
+QWidget* MainWindow::makeTable() {
+  table_ = new TableView(session_);
+  auto* overlay = new QHBoxLayout(table_);
+  overlay->setContentsMargins(12, 10, 12, 10);
+  overlay->setAlignment(Qt::AlignTop | Qt::AlignRight);
+  overlay->setSpacing(4);
+  toFigure_ = pillButton("figure", false);
+  overlay->addWidget(toFigure_);
+  connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
+  auto* group = new QButtonGroup(this);
+  const std::pair<const char*, TableMode> modes[] = {
+      {"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
+  for (const auto& [text, mode] : modes) {
+    QPushButton* pill = pillButton(text);
+    group->addButton(pill);
+    overlay->addWidget(pill);
+    pills_.push_back(pill);
+    connect(pill, &QPushButton::clicked, this, [this, m = mode] { table_->setMode(m); });
+  }
+  pills_.front()->setChecked(true);
+  connect(table_, &TableView::modeChanged, this,
+          [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
+  return table_;
+}
+
+QWidget* MainWindow::makeColumn() {
+  workings_ = new WorkingsPanel(session_);
+  sheet_ = new SheetPanel(session_);
+  findings_ = new FindingsPanel(session_);
+  connect(findings_, &FindingsPanel::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
+  lower_ = new QStackedWidget;
+  lower_->addWidget(sheet_);
+  lower_->addWidget(scrolled(findings_, "column"));
+  column_ = new QSplitter(Qt::Vertical);
+  column_->setObjectName("column");
+  column_->setFixedWidth(kColumnWidth);
+  column_->setChildrenCollapsible(false);
+  column_->setHandleWidth(1);
+  column_->addWidget(scrolled(workings_, "column"));
+  column_->addWidget(lower_);
+  return column_;
+}
+
+QWidget* MainWindow::makeFooter() {
+  auto* footer = new QWidget;
+  footer->setObjectName("footer");
+  footer->setFixedHeight(28);
+  auto* line = new QHBoxLayout(footer);
+  line->setContentsMargins(18, 0, 18, 0);
+  saved_ = new QLabel;
+  saved_->setObjectName("lesser");
+  facts_ = new QLabel;
+  facts_->setObjectName("wrong");
+  attention_ = plainButton("attention", "", "The balance sheet (B)", nullptr);
+  connect(attention_, &QPushButton::clicked, this, [this] {
+    if (stages_->stage() == Stage::Client) stages_->setStage(Stage::Block);
+    sheet_->list()->setFocus();
+  });
+  line->addWidget(saved_);
+  line->addStretch(1);
+  line->addWidget(facts_);
+  line->addSpacing(12);
+  line->addWidget(attention_);
+  return footer;
+}
+
+}  // namespace armure
