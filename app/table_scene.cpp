@@ -27,7 +27,7 @@ QPainterPath linePath(QPointF a, QPointF b) {
 
 class SceneMaker {
  public:
-  explicit SceneMaker(const Design& design) : design_(design), block_(design.block) {}
+  explicit SceneMaker(const Design& design) : design_(design), block_(design.block), boundaries_(design.block) {}
 
   TableScene onTheBlock() && {
     double frontWidth = 0, backWidth = 0;
@@ -39,7 +39,7 @@ class SceneMaker {
     addLevelLines(right, frontWidth);
     addHalf(block_.front, {}, top, hem);
     addHalf(block_.back, back, top, hem);
-    addSideHandles(block_.front, {}, top.depth[kSideSeam], hem.depth[kSideSeam]);
+    addSideHandles(block_.front, {}, top.depth[boundaries_.side()], hem.depth[boundaries_.side()]);
     addSideHandles(block_.back, back, top.sideDepthOnBack, hem.sideDepthOnBack);
     add(Mark::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
@@ -76,55 +76,76 @@ class SceneMaker {
     }
   }
 
+  // The boundary at which a line of a half stands.
+  size_t boundaryOf(bool front, size_t line) const { return front ? line + 1 : boundaries_.centreBack() - 1 - line; }
+
   void addHalf(const HalfBlock& half, const Motion& m, const StyleLine& top, const StyleLine& hem) {
     const bool front = half.id == "front";
-    const Boundary centre = front ? kCentreFront : kCentreBack, line = front ? kPrincess : kBackLine;
-    const double sideTop = front ? top.depth[kSideSeam] : top.sideDepthOnBack,
-                 sideHem = front ? hem.depth[kSideSeam] : hem.sideDepthOnBack;
-    const double round = front ? 1 : -1;  // going round from centre front, x falls on the back
-
-    const Path toCentre = half.line.toCentre.betweenDepths(top.depth[line], hem.depth[line]);
-    const Path toSide = half.line.toSide.betweenDepths(top.depth[line], hem.depth[line]);
-    QPainterPath gap = toQt(toCentre, m);
-    gap.connectPath(toQt(toSide.reversed(), m));
-    gap.closeSubpath();
-    add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
+    const size_t centre = front ? 0 : boundaries_.centreBack(), side = boundaries_.side();
+    const double sideTop = front ? top.depth[side] : top.sideDepthOnBack,
+                 sideHem = front ? hem.depth[side] : hem.sideDepthOnBack;
     if (front) addDart();
-
     for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole})
       add(Mark::Construction, toQt(*covered, m),
           {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
-
     const Path centreLine = half.centre.betweenDepths(top.depth[centre], hem.depth[centre]);
     add(front ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
-    const Selection lineTarget{
-        .working = half.id + ".underbust.intake", .seam = front ? "princess" : "back-line", .level = "underbust"};
-    add(Mark::Edge, toQt(toCentre, m), lineTarget);
-    add(Mark::Edge, toQt(toSide, m), lineTarget);
-    const Path side = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
+    // Where the top edge and the hem meet each line, from the centre out.
+    std::vector<std::pair<Vec2, size_t>> tops{{centreLine.start(), centre}}, hems{{centreLine.end(), centre}};
+    for (size_t i = 0; i < half.lines.size(); ++i) addLine(half, i, m, top, hem, tops, hems);
+
+    const Path upperSide = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
     const Selection sideTarget{.working = half.id + ".waist.side", .seam = "side", .level = "waist"};
-    add(Mark::Edge, toQt(side, m), sideTarget);
-    Vec2 sideEnd = side.end();
+    add(Mark::Edge, toQt(upperSide, m), sideTarget);
+    Vec2 sideEnd = upperSide.end();
     if (front) {
       const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, sideHem);
       add(Mark::Edge, toQt(below, m), sideTarget);
       sideEnd = below.end();
     }
-    for (const auto& [style, isTop] : {std::pair{&top, true}, {&hem, false}}) {
+    tops.emplace_back(upperSide.start(), side);
+    hems.emplace_back(sideEnd, side);
+    const double round = front ? 1 : -1;  // going round from centre front, x falls on the back
+    for (const auto& [style, ends, isTop] : {std::tuple{&top, &tops, true}, {&hem, &hems, false}}) {
       const Selection target{.working = isTop ? "girth.top" : "front.hem.side", .level = isTop ? "top" : "hem"};
-      const auto stroke = [&](Vec2 a, double slopeA, Vec2 b, double slopeB) {
+      for (size_t i = 0; i + 1 < ends->size(); i += 2) {
+        const auto& [a, at] = (*ends)[i];
+        const auto& [b, bt] = (*ends)[i + 1];
         const double third = (b.x - a.x) / 3;
         add(Mark::Edge,
-            toQt(Path(Cubic{a, a + Vec2{third, third * slopeA * round}, b - Vec2{third, third * slopeB * round}, b}),
+            toQt(Path(Cubic{a, a + Vec2{third, third * style->slope[at] * round},
+                            b - Vec2{third, third * style->slope[bt] * round}, b}),
                  m),
             target);
-      };
-      const Vec2 sidePoint = isTop ? side.start() : sideEnd;
-      stroke(isTop ? centreLine.start() : centreLine.end(), style->slope[centre],
-             isTop ? toCentre.start() : toCentre.end(), style->slope[line]);
-      stroke(isTop ? toSide.start() : toSide.end(), style->slope[line], sidePoint, style->slope[kSideSeam]);
+      }
     }
     addNumbers(half, m, front);
+  }
+
+  // A panel line: its gap, both edges, and where top edge and hem end at them.
+  void addLine(const HalfBlock& half, size_t i, const Motion& m, const StyleLine& top, const StyleLine& hem,
+               std::vector<std::pair<Vec2, size_t>>& tops, std::vector<std::pair<Vec2, size_t>>& hems) {
+    const PanelLine& line = half.lines[i];
+    const size_t at = boundaryOf(half.id == "front", i);
+    const Selection target{.working = half.id + ".underbust.intake", .seam = line.id, .level = "underbust"};
+    const auto part = [&](const Path& toCentre, const Path& toSide, double from, double to) {
+      const Path a = toCentre.betweenDepths(from, to), b = toSide.betweenDepths(from, to);
+      QPainterPath gap = toQt(a, m);
+      gap.connectPath(toQt(b.reversed(), m));
+      gap.closeSubpath();
+      add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
+      add(Mark::Edge, toQt(a, m), target);
+      add(Mark::Edge, toQt(b, m), target);
+      return std::pair{a, b};
+    };
+    const bool crossed = !line.toSideBelow.empty();
+    const auto upper = part(line.toCentre, line.toSide, top.depth[at], crossed ? line.toSide.end().y : hem.depth[at]);
+    const auto lower =
+        crossed ? part(line.toCentreBelow, line.toSideBelow, line.toSideBelow.start().y, hem.depth[at]) : upper;
+    tops.emplace_back(upper.first.start(), at);
+    tops.emplace_back(upper.second.start(), at);
+    hems.emplace_back(lower.first.end(), at);
+    hems.emplace_back(lower.second.end(), at);
   }
 
   void addDart() {
@@ -142,10 +163,18 @@ class SceneMaker {
 
   void addNumbers(const HalfBlock& half, const Motion& m, bool front) {
     const double y = lerp({0, half.at(level::kUnderbust).y}, {0, half.at(level::kWaist).y}, 0.5).y;
-    const double a = half.centre.xAtDepth(y), b = half.line.toCentre.xAtDepth(y), c = half.line.toSide.xAtDepth(y);
-    const double d = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
-    scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(a + b) / 2, y})), front ? "1" : "4"});
-    scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(c + d) / 2, y})), front ? "2" : "3"});
+    const double side = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
+    const double a = half.centre.xAtDepth(y);
+    const int pieces = static_cast<int>(design_.pattern.pieces.size());
+    double from = a;
+    for (size_t i = 0; i <= half.lines.size(); ++i) {
+      const bool last = i == half.lines.size();
+      const double to = last ? side : half.lines[i].toCentreX(y);
+      const int place = static_cast<int>(i) + 1;
+      scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(from + to) / 2, y})),
+                               QString::number(front ? place : pieces + 1 - place)});
+      if (!last) from = half.lines[i].toSideX(y);
+    }
     scene_.labels.push_back({LabelKind::Note,
                              toQt(m.apply({a, y})),
                              front                   ? "centre front, fold"
@@ -192,7 +221,8 @@ class SceneMaker {
     add(Mark::Grain, grain);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
-    scene_.labels.push_back({LabelKind::PieceName, toQt(at), QString::fromStdString(p.name).replace(' ', '\n'), 0, {0, 15}});
+    scene_.labels.push_back(
+        {LabelKind::PieceName, toQt(at), QString::fromStdString(p.name).replace(' ', '\n'), 0, {0, 15}});
   }
 
   Selection edgeTarget(size_t piece, const Edge& e) const {
@@ -203,6 +233,7 @@ class SceneMaker {
 
   const Design& design_;
   const Block& block_;
+  const Boundaries boundaries_;
   TableScene scene_;
 };
 

@@ -151,11 +151,11 @@ class SheetMaker {
       CheckRow r;
       r.kind = CheckKind::Intake;
       r.level = i.level;
-      r.seam = i.line == "back_line" ? "back-line" : i.line;
-      r.subject = fmt::format("{}, intake at the {}", i.line == "princess" ? "Princess line" : "Back line",
-                              lowered(levelName(i.level)));
+      r.seam = i.line;
+      r.subject = fmt::format("{}, intake at the {}", i.name.empty() ? i.line : i.name, lowered(levelName(i.level)));
       r.detail = "more than one seam should take";
-      judge(r, i.amount, i.cap, "use more panel lines, reduce less, or allow this line more");
+      judge(r, i.amount, i.cap,
+            i.cures.empty() ? "use more panel lines, reduce less, or allow this line more" : i.cures);
     }
   }
 

@@ -3,10 +3,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cctype>
 #include <cmath>
+#include <numeric>
 #include <stdexcept>
 
+#include "distribute/distribution.h"
 #include "draft/upper_block.h"
 #include "geometry/spline.h"
 #include "measure/measure_table.h"
@@ -16,6 +19,8 @@ namespace armure {
 namespace {
 
 constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
+constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
+constexpr double kNoBound = 1e6;            // mm: the side may stand out as far as it must
 constexpr double kLeastApart = 4;           // mm: nearer levels are not both stations of a line
 
 // The gap of a line as a path: x is the whole intake, y the depth. Its edges are scaled copies.
@@ -25,11 +30,6 @@ Path edgeOfGap(const Path& gap, double position, double part) {
   const auto place = [&](Vec2 p) { return Vec2{position + part * p.x, p.y}; };
   for (const Cubic& c : gap.cubics()) cubics.push_back({place(c.p0), place(c.p1), place(c.p2), place(c.p3)});
   return Path(std::move(cubics));
-}
-
-PanelLine lineFromGap(std::string id, std::string name, const Path& gap, double position, double centreShare) {
-  return {std::move(id), std::move(name), edgeOfGap(gap, position, -centreShare),
-          edgeOfGap(gap, position, 1 - centreShare)};
 }
 
 std::string lowered(std::string name) {
@@ -53,6 +53,11 @@ void extend(std::vector<Station>& s, double topY, double bottomY) {
   if (topY < s.front().y - 1e-6) s.insert(s.begin(), above);
   if (bottomY > s.back().y + 1e-6) s.push_back(below);
 }
+
+// What one line takes in at each level of a half, both sides together; mm.
+struct Taking {
+  double top = 0, under = 0, waist = 0, highHip = 0, hem = 0;
+};
 
 class Drafter {
  public:
@@ -81,18 +86,32 @@ class Drafter {
   double bottomFront() const { return std::max(level(level::kHem).front, level(level::kHip).front) + kBelow; }
   double bottomBack() const { return std::max(level(level::kHem).back, level(level::kHip).back) + kBelow; }
 
+  bool byThumb() const { return rules_.option("distribution.school") == "thumb"; }
+
+  // Options of a count are "1", "2", ...
+  size_t lineCount(std::string_view key) const { return static_cast<size_t>(rules_.option(key).front() - '0'); }
+
+  // The first line stands at half the span; the others each half a span further, or evenly between it and the side.
+  // Where half spans do not fit they are set evenly after all.
+  std::vector<double> positions(size_t count, double side) const {
+    const double first = body_.mm(id::kBustSpan) / 2;
+    const double even = (side - first) / static_cast<double>(count);
+    const bool fits = first * static_cast<double>(count) < side - kLeastBesideSide;
+    const double step = rules_.option("lines.spacing") == "half-span" && fits ? first : even;
+    std::vector<double> x;
+    for (size_t i = 0; i < count; ++i) x.push_back(first + step * static_cast<double>(i));
+    return x;
+  }
+
   void draftFront() {
     HalfBlock& f = block_.front;
     const double bustSide = level(level::kBust).frontShare;
-    const double waistIntake = rules_.length("intake.waist");
-    const double waistSide = level(level::kWaist).frontShare + waistIntake;
-    const double position = body_.mm(id::kBustSpan) / 2;
-    setDart(position, bustSide);
-    const Vec2 dartEnd = block_.dart.lower;
-    const double underWidth =
-        straightSide(dartEnd.y, dartEnd.x, level(level::kWaist).front, waistSide, level(level::kUnderbust).front);
-    const double underIntake = underbustIntake("front", underWidth, level(level::kUnderbust).frontShare, 0);
-    drawPrincess(position, underIntake, waistIntake);
+    const std::vector<double> at = positions(lineCount("lines.front"), bustSide);
+    setDart(at.front(), bustSide);
+    const std::vector<Taking> takings =
+        byThumb() ? frontByThumb(at) : distributed(f, at.size(), bustSide, [](double) { return 0.0; });
+    drawPrincess(at.front(), takings.front());
+    for (size_t i = 1; i < at.size(); ++i) drawFurtherFront(i, at[i], takings[i]);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(f, l, l.front, l.frontShare, 0);
@@ -101,10 +120,126 @@ class Drafter {
     readOff(f, level(level::kHem), level(level::kHem).front, block_.sideBelowDart);
   }
 
+  // Rules of thumb: the princess line by its rules, every further line by its own, running out at bust and hem; the
+  // side takes what is left.
+  std::vector<Taking> frontByThumb(const std::vector<double>& at) {
+    std::vector<Taking> takings(at.size());
+    const double under = level(level::kUnderbust).front, waist = level(level::kWaist).front;
+    double furtherWaist = 0, furtherUnder = 0;
+    for (size_t i = 1; i < at.size(); ++i) {
+      const double below = onLowerLeg(at[i]).y, taken = rules_.length("intake.further");
+      takings[i].waist = taken;
+      takings[i].under = taken * (under - below) / (waist - below);
+      furtherWaist += takings[i].waist;
+      furtherUnder += takings[i].under;
+    }
+    takings[0].top = rules_.length("intake.top");
+    takings[0].waist = rules_.length("intake.waist");
+    takings[0].hem = rules_.length("intake.hem");
+    const double waistSide = level(level::kWaist).frontShare + takings[0].waist + furtherWaist;
+    const Vec2 dartEnd = block_.dart.lower;
+    const double width = straightSide(dartEnd.y, dartEnd.x, waist, waistSide, under);
+    takings[0].under = underbustIntake("front", width, level(level::kUnderbust).frontShare, 0, furtherUnder);
+    return takings;
+  }
+
+  // Where the side dart's lower leg is met at the distance of `x` from the bust point.
+  Vec2 onLowerLeg(double x) const {
+    return Motion::rotationAbout(block_.dart.apex, block_.dart.angle).apply({x, block_.dart.apex.y});
+  }
+
+  // By a school that shares out the drop of every level: the block is as wide as at the bust, and what the finished
+  // share leaves of it is divided among the lines and the side (distribute/distribution.h).
+  template <typename CentreIntake>
+  std::vector<Taking> distributed(const HalfBlock& half, size_t count, double width, const CentreIntake& centreIntake) {
+    const bool front = half.id == "front";
+    const std::string_view school = rules_.option("distribution.school");
+    const std::vector<double> parts = schoolParts(school, front, count);
+    const std::array<std::string_view, 3> ids{level::kUnderbust, level::kWaist, level::kHighHip};
+    DistributionProblem p;
+    for (size_t i = 0; i < count; ++i) p.lines.push_back({lineId(front, i), 1});
+    p.lines.push_back({"side", 1});
+    for (std::string_view id : ids) {
+      const Level& l = level(id);
+      const double y = front ? l.front : l.back, share = front ? l.frontShare : l.backShare;
+      const double drop = width - share - centreIntake(y);
+      p.levels.push_back({std::string(id), y, drop});
+      for (size_t i = 0; i <= count; ++i) {
+        const bool side = i == count;
+        const double cap = rules_.length(side ? "cap.side" : front && i == 0 ? "cap.princess" : "cap.other");
+        p.cells.push_back({drop * parts[i], side ? -kNoBound : 0, cap});
+      }
+    }
+    const Distribution d = distribute(p);
+    std::vector<Taking> takings(count);
+    for (size_t i = 0; i < count; ++i)
+      takings[i] = {0, d.intakes[i], d.intakes[count + 1 + i], d.intakes[2 * (count + 1) + i],
+                    d.intakes[2 * (count + 1) + i]};
+    if (front) takings[0].top = rules_.length("intake.top");
+    recordDistribution(half, p, d, width);
+    return takings;
+  }
+
+  // What part of the drop each line and, last, the side is wished to take. Common practice, no source.
+  static std::vector<double> schoolParts(std::string_view school, bool front, size_t count) {
+    std::vector<double> parts(count + 1, 1);
+    if (school == "side-weighted")
+      for (size_t i = 0; i <= count; ++i) parts[i] = static_cast<double>(i + 1);
+    if (school == "flat-front" && front) {
+      parts.front() = 0.4;
+      parts.back() = 2;
+    }
+    const double sum = std::accumulate(parts.begin(), parts.end(), 0.0);
+    for (double& part : parts) part /= sum;
+    return parts;
+  }
+
+  // Workings of what was shared out, the side's own take with its cap, and what the caps did not allow.
+  void recordDistribution(const HalfBlock& half, const DistributionProblem& p, const Distribution& d, double width) {
+    const bool front = half.id == "front";
+    for (size_t l = 0; l < p.levels.size(); ++l) {
+      const std::string& id = p.levels[l].id;
+      Working w{fmt::format("{}.{}.intake", half.id, id),
+                fmt::format("{}, {}: to be taken in", front ? "Front" : "Back", lowered(level(id).name)),
+                {{'+', "width of the block, as at the bust", width, Source::Computed},
+                 {'-', "finished share and centre", width - p.levels[l].drop, Source::Computed}},
+                p.levels[l].drop,
+                ""};
+      std::string shared;
+      for (size_t i = 0; i < p.lines.size(); ++i)
+        shared += fmt::format("{}{} {:.1f}", i == 0 ? "" : ", ", p.lines[i].id, d.intakes[l * p.lines.size() + i]);
+      w.note = fmt::format("shared out by the school chosen (mm): {}", shared);
+      block_.workings.push_back(std::move(w));
+      double side = d.intakes[l * p.lines.size() + p.lines.size() - 1];
+      std::string cures;
+      for (const Miss& miss : d.misses) {
+        if (miss.level != l) continue;
+        side += miss.amount;  // the girth is kept; the sheet says that the side takes too much
+        cures = fmt::format(
+            "the caps leave {:.0f} mm to the side: {} more line{}, or {:.0f} mm more for every cap, or {:.0f} mm "
+            "less reduction",
+            miss.amount, miss.cures.moreLines, miss.cures.moreLines == 1 ? "" : "s", miss.cures.higherCap,
+            miss.cures.lessReduction);
+      }
+      if (side > 0 && !level(id).beyondHem)
+        block_.intakes.push_back({half.id, "side", id, side, rules_.length("cap.side"),
+                                  front ? "Side, front half" : "Side, back half", cures});
+    }
+  }
+
+  static std::string lineId(bool front, size_t i) {
+    const std::string first = front ? "princess" : "back-line";
+    return i == 0 ? first : fmt::format("{}-{}", front ? "front-line" : "back-line", i + 1);
+  }
+  static std::string lineName(bool front, size_t i) {
+    if (i == 0) return front ? "princess line" : "back line";
+    return fmt::format("{} line {}", front ? "front" : "back", i + 1);
+  }
+
   // Lays the quarter underbust on its line and takes what is left over as the intake of this half, less what is taken
   // in at its centre. The side runs straight from bust (on the front: from the lower leg of the dart) to waist. A side
   // that would stand nearer than the quarter leaves nothing to take in: the intake is 0 and the side moves out.
-  double underbustIntake(std::string_view half, double width, double share, double centreIntake) {
+  double underbustIntake(std::string_view half, double width, double share, double centreIntake, double further) {
     const bool front = half == "front";
     Working w{fmt::format("{}.underbust.intake", half),
               fmt::format("Underbust intake of the {}", front ? "princess line" : "back line"),
@@ -118,11 +253,12 @@ class Drafter {
       w.terms = {{'+', fmt::format("width of the {} on the underbust line", half), width, Source::Computed},
                  {'-', "quarter underbust", share, Source::Computed}};
       if (centreIntake > 0) w.terms.push_back({'-', "centre back taken in", centreIntake, Source::Computed});
+      if (further > 0) w.terms.push_back({'-', "the further lines", further, Source::Computed});
       w.note =
           "the side runs straight from the bust, below the side dart, to the waist; the quarter underbust is laid on "
           "the line and what is left over is "
           "the intake; common practice";
-      const double left = width - share - centreIntake;
+      const double left = width - share - centreIntake - further;
       if (left < 0) w.terms.push_back({'+', "the side moves out, nothing is taken in", -left, Source::Computed});
     }
     for (const Term& t : w.terms) w.result += t.sign == '-' ? -t.mm : t.mm;
@@ -149,28 +285,25 @@ class Drafter {
   // Both edges of the princess line. At the bust point they meet; above and below they leave it along a leg that is
   // aimed `bust.rounding` away from it, which rounds the point. The side front's edge is drawn with the corner of the
   // dart in it, half above and half below, so that closing the dart leaves a smooth edge.
-  void drawPrincess(double position, double underIntake, double waistIntake) {
+  void drawPrincess(double position, const Taking& taking) {
     const double centreShare = rules_.share("intake.centre_share");
-    PanelLine& line = block_.front.line;
-    line.id = "princess";
-    line.name = "princess line";
-    line.toCentre = princessEdge(position, -centreShare, 0, underIntake, waistIntake);
-    line.toSide = princessEdge(position, 1 - centreShare, block_.dart.angle / 2, underIntake, waistIntake);
+    PanelLine line{lineId(true, 0), lineName(true, 0), position, {}, {}, {}, {}};
+    line.toCentre = princessEdge(position, -centreShare, 0, taking);
+    line.toSide = princessEdge(position, 1 - centreShare, block_.dart.angle / 2, taking);
+    block_.front.lines.push_back(std::move(line));
   }
 
-  Path princessEdge(double position, double part, double halfCorner, double underIntake, double waistIntake) const {
+  Path princessEdge(double position, double part, double halfCorner, const Taking& taking) const {
     const double top = level(level::kTop).front, bust = level(level::kBust).front,
                  under = level(level::kUnderbust).front;
     const double rounding = rules_.length("bust.rounding");
     const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
-    const double corner = std::tan(halfCorner), topX = position + part * rules_.length("intake.top");
+    const double corner = std::tan(halfCorner), topX = position + part * taking.top;
     const double aim = (position - corner * up - topX) / (bust - up - top);
     std::vector<Station> above{{top, topX, aim, true}, {bust, position, corner, true, up}};
-    std::vector<Station> below{{bust, position, -corner, true, 0, down},
-                               {under, position + part * underIntake},
-                               {level(level::kWaist).front, position + part * waistIntake},
-                               {level(level::kHem).front, position + part * rules_.length("intake.hem"), 0, true}};
+    std::vector<Station> below{{bust, position, -corner, true, 0, down}};
+    addBelow(below, position, part, taking, &Level::front);
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
     std::vector<Station> aimed = below;
     aimed.front() = {bust + down, position - corner * down};
@@ -179,6 +312,34 @@ class Drafter {
     extend(above, topY(), bust);
     extend(below, bust, bottomFront());
     return monotonePath(above) + monotonePath(below);
+  }
+
+  // Underbust, waist, high hip where something was shared out there, hem.
+  void addBelow(std::vector<Station>& s, double position, double part, const Taking& taking,
+                double Level::*depth) const {
+    const double hem = level(level::kHem).*depth, highHip = level(level::kHighHip).*depth;
+    s.push_back({level(level::kUnderbust).*depth, position + part * taking.under});
+    s.push_back({level(level::kWaist).*depth, position + part * taking.waist});
+    if (!byThumb() && highHip < hem - kLeastApart) s.push_back({highHip, position + part * taking.highHip});
+    s.push_back({hem, position + part * taking.hem, 0, true});
+  }
+
+  // A line beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg. Above
+  // and below they run so that the closed line is smooth, half of the turn on either side.
+  void drawFurtherFront(size_t i, double position, const Taking& taking) {
+    const double top = level(level::kTop).front, bust = level(level::kBust).front;
+    const double corner = std::tan(block_.dart.angle / 2);
+    const Vec2 start = onLowerLeg(position);
+    const auto below = [&](double part) {
+      std::vector<Station> s{{start.y, start.x, -corner, true}};
+      addBelow(s, position, part, taking, &Level::front);
+      extend(s, start.y, bottomFront());
+      return monotonePath(s);
+    };
+    std::vector<Station> above{{top, position - corner * (bust - top), corner, true}, {bust, position, corner, true}};
+    extend(above, topY(), bust);
+    const Path upper = monotonePath(above);
+    block_.front.lines.push_back({lineId(true, i), lineName(true, i), position, upper, upper, below(-0.5), below(0.5)});
   }
 
   // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
@@ -205,7 +366,21 @@ class Drafter {
     HalfBlock& b = block_.back;
     b.centre = centreBack();
     const auto centreIntake = [&](double y) { return b.centre.xAtDepth(y) - block_.openingGap / 2; };
-    b.line = lineFromGap("back_line", "back line", backGap(centreIntake), body_.mm(id::kBustSpan) / 2, 0.5);
+    const double bust = level(level::kBust).back;
+    const double width = level(level::kBust).backShare + centreIntake(bust);
+    const std::vector<double> at = positions(lineCount("lines.back"), width);
+    const std::vector<Taking> takings =
+        byThumb() ? backByThumb(at.size(), centreIntake) : distributed(b, at.size(), width, centreIntake);
+    for (size_t i = 0; i < at.size(); ++i) {
+      const Path gap = backGap(takings[i]);
+      b.lines.push_back({lineId(false, i),
+                         lineName(false, i),
+                         at[i],
+                         edgeOfGap(gap, at[i], -0.5),
+                         edgeOfGap(gap, at[i], 0.5),
+                         {},
+                         {}});
+    }
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(b, l, l.back, l.backShare, centreIntake(l.back));
     b.side = sidePath(b, topY(), bottomBack());
@@ -222,26 +397,50 @@ class Drafter {
     return monotonePath(c);
   }
 
-  // The back line's gap: nothing above its start and below its end, most at the waist, on the underbust line what is
-  // left over there.
+  double backStart() const {
+    return std::min(level(level::kChest).back + rules_.length("back.start"), level(level::kUnderbust).back - 15);
+  }
+
+  // The first back line by its rules, on the underbust line what is left over there; every further one by its own.
   template <typename CentreIntake>
-  Path backGap(const CentreIntake& centreIntake) {
-    const double waist = level(level::kWaist).back, hem = level(level::kHem).back, chest = level(level::kChest).back;
-    const double bust = level(level::kBust).back, under = level(level::kUnderbust).back;
-    const double start = std::min(chest + rules_.length("back.start"), under - 15);
-    const double end = std::max(hem - rules_.length("back.end"), waist + 0.5 * (hem - waist));
-    const double intake = rules_.length("back.intake_waist");
-    const double waistSide = level(level::kWaist).backShare + intake + centreIntake(waist);
+  std::vector<Taking> backByThumb(size_t count, const CentreIntake& centreIntake) {
+    const double waist = level(level::kWaist).back, bust = level(level::kBust).back,
+                 under = level(level::kUnderbust).back;
+    std::vector<Taking> takings(count);
+    double furtherWaist = 0, furtherUnder = 0;
+    for (size_t i = 1; i < count; ++i) {
+      takings[i].waist = rules_.length("intake.further");
+      takings[i].under = takings[i].waist * (under - backStart()) / (waist - backStart());
+      furtherWaist += takings[i].waist;
+      furtherUnder += takings[i].under;
+    }
+    takings[0].waist = rules_.length("back.intake_waist");
+    const double waistSide = level(level::kWaist).backShare + takings[0].waist + furtherWaist + centreIntake(waist);
     const double width =
         straightSide(bust, level(level::kBust).backShare + centreIntake(bust), waist, waistSide, under);
-    const double underIntake = underbustIntake("back", width, level(level::kUnderbust).backShare, centreIntake(under));
-    std::vector<Station> s{{start, 0, 0, true}, {under, underIntake}, {waist, intake}, {end, 0, 0, true}};
+    takings[0].under =
+        underbustIntake("back", width, level(level::kUnderbust).backShare, centreIntake(under), furtherUnder);
+    return takings;
+  }
+
+  // A back line's gap: nothing above its start, most at the waist; by rules of thumb it ends above the hem.
+  Path backGap(const Taking& taking) const {
+    const double waist = level(level::kWaist).back, hem = level(level::kHem).back;
+    std::vector<Station> s{{backStart(), 0, 0, true}};
+    if (byThumb()) {
+      const double end = std::max(hem - rules_.length("back.end"), waist + 0.5 * (hem - waist));
+      s.push_back({level(level::kUnderbust).back, taking.under});
+      s.push_back({waist, taking.waist});
+      s.push_back({end, 0, 0, true});
+    } else {
+      addBelow(s, 0, 1, taking, &Level::back);
+    }
     extend(s, topY(), bottomBack());
     return monotonePath(s);
   }
 
   void addLevel(HalfBlock& half, const Level& l, double y, double share, double centreIntake) {
-    HalfLevel h{l.id, y, share, centreIntake, half.line.intakeAtDepth(y), 0};
+    HalfLevel h{l.id, y, share, centreIntake, intakesAt(half, y), 0};
     Working w{fmt::format("{}.{}.side", half.id, l.id),
               fmt::format("{}, {}: the side stands at", half.id == "front" ? "Front" : "Back", lowered(l.name)),
               {},
@@ -250,13 +449,20 @@ class Drafter {
     w.terms.push_back({'+', shareLabel(l, share), share, Source::Computed});
     if (std::abs(centreIntake) > 1e-9)
       w.terms.push_back({'+', "centre back taken in", centreIntake, rules_.value("centre_back.waist").source});
-    if (std::abs(h.lineIntake) > 1e-9) w.terms.push_back({'+', half.line.name, h.lineIntake, Source::Computed});
+    for (size_t i = 0; i < half.lines.size(); ++i)
+      if (std::abs(h.intakes[i]) > 1e-9) w.terms.push_back({'+', half.lines[i].name, h.intakes[i], Source::Computed});
     for (const Term& t : w.terms) w.result += t.mm;
     w.note = fmt::format("from centre {}: finished share + every intake taken out of this half, given back at the side",
                          half.id);
     h.side = w.result;
     half.levels.push_back(h);
     block_.workings.push_back(std::move(w));
+  }
+
+  static std::vector<double> intakesAt(const HalfBlock& half, double y) {
+    std::vector<double> all;
+    for (const PanelLine& line : half.lines) all.push_back(line.intakeAtDepth(y));
+    return all;
   }
 
   // A level whose girth the draft gives: the smooth side line is read there, and the share is what the pieces leave.
@@ -266,9 +472,9 @@ class Drafter {
                 y,
                 0,
                 front ? 0 : half.centre.xAtDepth(y) - block_.openingGap / 2,
-                half.line.intakeAtDepth(y),
+                intakesAt(half, y),
                 sideLine.xAtDepth(y)};
-    h.share = h.side - h.lineIntake - h.centreIntake;
+    h.share = h.side - h.lineIntake() - h.centreIntake;
     (front ? block_.levels.at(l.id).frontShare : block_.levels.at(l.id).backShare) = h.share;
     const auto below =
         std::find_if(half.levels.begin(), half.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
@@ -309,27 +515,33 @@ class Drafter {
     for (const HalfBlock* half : {&block_.front, &block_.back}) {
       for (const HalfLevel& l : half->levels) {
         if (level(l.level).beyondHem) continue;
-        const double inner = half->line.toCentre.xAtDepth(l.y) - half->centre.xAtDepth(l.y);
-        const double outer = l.side - half->line.toSide.xAtDepth(l.y);
-        const double width = std::min(inner, outer);
-        if (width >= kLeastWidth) continue;
-        const std::string_view panel = inner < outer ? "centre" : "side";
-        return Problem{fmt::format("{} {}, {}", panel, half->id, l.level),
-                       fmt::format("the panel is only {:.0f} mm wide there", width),
-                       "take less into this half, check the bust span, or measure again"};
+        double from = half->centre.xAtDepth(l.y);
+        for (size_t i = 0; i <= half->lines.size(); ++i) {
+          const bool last = i == half->lines.size();
+          const double width = (last ? l.side : half->lines[i].toCentreX(l.y)) - from;
+          if (!last) from = half->lines[i].toSideX(l.y);
+          if (width >= kLeastWidth) continue;
+          const std::string panel = i == 0 ? "centre" : last ? "side" : std::to_string(i + 1);
+          return Problem{fmt::format("{} {}, {}", panel, half->id, l.level),
+                         fmt::format("the panel is only {:.0f} mm wide there", width),
+                         "take less into this half, use fewer lines, check the bust span, or measure again"};
+        }
       }
     }
     return std::nullopt;
   }
 
   void recordIntakes() {
-    for (const HalfBlock* half : {&block_.front, &block_.back}) {
-      const bool isPrincess = half->line.id == "princess";
-      for (const HalfLevel& l : half->levels)
-        if (!level(l.level).beyondHem)
-          block_.intakes.push_back({half->id, half->line.id, l.level, l.lineIntake,
-                                    rules_.length(isPrincess ? "cap.princess" : "cap.other")});
-    }
+    for (const HalfBlock* half : {&block_.front, &block_.back})
+      for (size_t i = 0; i < half->lines.size(); ++i) {
+        const bool isPrincess = half == &block_.front && i == 0;
+        const double cap = rules_.length(isPrincess ? "cap.princess" : "cap.other");
+        std::string name = half->lines[i].name;
+        name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(name[0])));
+        for (const HalfLevel& l : half->levels)
+          if (!level(l.level).beyondHem)
+            block_.intakes.push_back({half->id, half->lines[i].id, l.level, l.intakes[i], cap, name, ""});
+      }
   }
 
   const Body& body_;

@@ -10,6 +10,7 @@
 //   side position = finished share + sum of the intakes of that half.
 #pragma once
 
+#include <numeric>
 #include <string>
 #include <vector>
 
@@ -18,29 +19,43 @@
 
 namespace armure {
 
-// A line along which the half is divided: its two edges, top to bottom. Between them lies the intake.
+// A line along which the half is divided: its two edges, top to bottom. Between them lies the intake. A front line
+// beyond the bust point is crossed by the side bust dart: its edges then come in two parts, above the dart's upper leg
+// and below its lower one, and closing the dart joins them smoothly.
 struct PanelLine {
   std::string id, name;
-  Path toCentre;  // edge of the piece on the centre's side
-  Path toSide;    // edge of the piece on the side's side
-  double intakeAtDepth(double y) const { return toSide.xAtDepth(y) - toCentre.xAtDepth(y); }
+  double position = 0;              // x the line is drawn about
+  Path toCentre;                    // edge of the piece on the centre's side
+  Path toSide;                      // edge of the piece on the side's side
+  Path toCentreBelow, toSideBelow;  // below the dart; empty when the line does not cross it
+
+  double toCentreX(double y) const { return edgeX(toCentre, toCentreBelow, y); }
+  double toSideX(double y) const { return edgeX(toSide, toSideBelow, y); }
+  double intakeAtDepth(double y) const { return toSideX(y) - toCentreX(y); }
+
+ private:
+  static double edgeX(const Path& above, const Path& below, double y) {
+    return !below.empty() && y >= below.start().y ? below.xAtDepth(y) : above.xAtDepth(y);
+  }
 };
 
 // One level on one half.
 struct HalfLevel {
   std::string level;
   double y = 0;
-  double share = 0;         // finished, of this half
-  double centreIntake = 0;  // taken in at the centre (zip)
-  double lineIntake = 0;    // taken in at the panel line
-  double side = 0;          // x of the side
+  double share = 0;             // finished, of this half
+  double centreIntake = 0;      // taken in at the centre (zip)
+  std::vector<double> intakes;  // taken in at each panel line, from the centre out
+  double side = 0;              // x of the side
+
+  double lineIntake() const { return std::accumulate(intakes.begin(), intakes.end(), 0.0); }
 };
 
 struct HalfBlock {
   std::string id;  // "front" or "back"
   std::vector<HalfLevel> levels;
-  Path centre;  // fold, or the edge of the opening
-  PanelLine line;
+  Path centre;                   // fold, or the edge of the opening
+  std::vector<PanelLine> lines;  // from the centre out
   Path side;                     // on the front: down to the side bust dart; below it see Block::sideBelowDart
   Path neck, shoulder, armhole;  // the covered block above the top edge, mostly cut away later
 
@@ -58,6 +73,8 @@ struct SideDart {
 struct Intake {
   std::string half, line, level;
   double amount = 0, cap = 0;  // mm
+  std::string name = {};       // of the line
+  std::string cures = {};      // where the caps do not let a level take its drop: what would help
 };
 
 struct Block {

@@ -18,13 +18,20 @@ std::pair<Path, Path> splitAtDepth(const Path& path, double y) {
   return {path.sub(0, at.front()), path.sub(at.front(), path.length())};
 }
 
-ClosedSideFront closeSideDart(const Block& block) {
+ClosedFront closeSideDart(const Block& block) {
   const SideDart& dart = block.dart;
-  ClosedSideFront closed;
+  ClosedFront closed;
   closed.turn = Motion::rotationAbout(dart.apex, -dart.angle);
-
-  const auto [above, below] = splitAtDepth(block.front.line.toSide, dart.apex.y);
-  closed.princess = above + below.transformed(closed.turn);
+  for (const PanelLine& line : block.front.lines) {
+    if (line.toSideBelow.empty()) {  // through the bust point itself
+      const auto [above, below] = splitAtDepth(line.toSide, dart.apex.y);
+      closed.toCentre.push_back(line.toCentre);
+      closed.toSide.push_back(above + below.transformed(closed.turn));
+    } else {
+      closed.toCentre.push_back(line.toCentre + line.toCentreBelow.transformed(closed.turn));
+      closed.toSide.push_back(line.toSide + line.toSideBelow.transformed(closed.turn));
+    }
+  }
   closed.side = block.front.side + block.sideBelowDart.transformed(closed.turn);
   return closed;
 }

@@ -10,13 +10,15 @@
 
 namespace armure {
 
-struct ClosedSideFront {
-  Path princess;  // edge towards the centre, top to bottom
-  Path side;      // edge at the side, top to bottom
-  Motion turn;    // of everything below the dart: rotation by -angle about the bust point
+struct ClosedFront {
+  // The edges of every front line, top to bottom, the dart closed. The first line's edge towards the centre belongs to
+  // the centre front, which does not turn.
+  std::vector<Path> toCentre, toSide;
+  Path side;    // edge at the side, top to bottom
+  Motion turn;  // of everything below the dart beyond the bust point: rotation by -angle about it
 };
 
-ClosedSideFront closeSideDart(const Block& block);
+ClosedFront closeSideDart(const Block& block);
 
 // The part of `path` above and below the depth `y`, at which the path has a joint or is crossed once.
 std::pair<Path, Path> splitAtDepth(const Path& path, double y);

@@ -26,7 +26,7 @@ struct DraftedEdge {
 struct Panel {
   std::string id, name;
   const HalfBlock* half = nullptr;
-  Boundary leftBoundary = kCentreFront, rightBoundary = kPrincess;
+  size_t leftBoundary = 0, rightBoundary = 1;
   Motion upper, lower;  // from the half's axes to where the panel lies, above and below the bust
   DraftedEdge left, right;
 };
@@ -45,7 +45,7 @@ std::optional<double> meet(const Path& path, const Motion& frame, double y, doub
 class Cutter {
  public:
   Cutter(const Block& block, const Rules& rules)
-      : block_(block), rules_(rules), top_(topEdge(block, rules)), hem_(hemLine(block, rules)) {}
+      : block_(block), rules_(rules), at_(block), top_(topEdge(block, rules)), hem_(hemLine(block, rules)) {}
 
   Result<Pattern> cut() && {
     layOutPanels();
@@ -60,57 +60,67 @@ class Cutter {
   }
 
  private:
+  // From centre front to centre back: the pieces of the front half, then those of the back half, mirrored.
   void layOutPanels() {
-    const ClosedSideFront closed = closeSideDart(block_);
+    const ClosedFront closed = closeSideDart(block_);
     const Motion still;
-    const double seam = rules_.length("allowance.seam"), side = rules_.length("allowance.side");
-    const auto edge = [](std::string id, EdgeRole role, double allowance, Path path) {
-      return DraftedEdge{std::move(id), role, allowance, std::move(path)};
-    };
+    const double side = rules_.length("allowance.side");
     double right = 0;
     for (const HalfLevel& l : block_.front.levels) right = std::max(right, l.side);
     for (const HalfLevel& l : block_.back.levels) backWidth_ = std::max(backWidth_, l.side);
     const Motion back = Motion::mirrorX().then(Motion::translation({right + kBetweenHalves + backWidth_, 0}));
     const HalfBlock &f = block_.front, &b = block_.back;
-    const bool laced = block_.openingGap > 0;
+    const size_t nf = f.lines.size(), nb = b.lines.size();
 
-    panels_ = {
-        Panel{"front-1", "Centre front", &f, kCentreFront, kPrincess, still, still,
-              edge("fold", EdgeRole::Fold, 0, f.centre), edge("princess", EdgeRole::Seam, seam, f.line.toCentre)},
-        Panel{"front-2", "Side front", &f, kPrincess, kSideSeam, still, closed.turn,
-              edge("princess", EdgeRole::Seam, seam, closed.princess), edge("side", EdgeRole::Seam, side, closed.side)},
-        Panel{"back-2", "Side back", &b, kSideSeam, kBackLine, back, back,
-              edge("side", EdgeRole::Seam, side, b.side.transformed(back)),
-              edge("back-line", EdgeRole::Seam, seam, b.line.toSide.transformed(back))},
-        Panel{"back-1", "Centre back", &b, kBackLine, kCentreBack, back, back,
-              edge("back-line", EdgeRole::Seam, seam, b.line.toCentre.transformed(back)),
-              edge("opening", EdgeRole::Opening, rules_.length(laced ? "allowance.lacing" : "allowance.zip"),
-                   b.centre.transformed(back))},
-    };
+    for (size_t i = 0; i <= nf; ++i) {
+      DraftedEdge left =
+          i == 0 ? DraftedEdge{"fold", EdgeRole::Fold, 0, f.centre} : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
+      DraftedEdge outer =
+          i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
+      panels_.push_back(Panel{fmt::format("front-{}", i + 1), panelName("front", i, nf), &f, i, i + 1, still,
+                              i == 0 ? still : closed.turn, std::move(left), std::move(outer)});
+    }
+    const bool laced = block_.openingGap > 0;
+    for (size_t i = nb + 1; i-- > 0;) {
+      DraftedEdge left = i == nb ? DraftedEdge{"side", EdgeRole::Seam, side, b.side.transformed(back)}
+                                 : seamEdge(b.lines[i], b.lines[i].toCentre.transformed(back));
+      DraftedEdge inner =
+          i == 0 ? DraftedEdge{"opening", EdgeRole::Opening,
+                               rules_.length(laced ? "allowance.lacing" : "allowance.zip"), b.centre.transformed(back)}
+                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
+      const size_t boundary = panels_.size();
+      panels_.push_back(Panel{fmt::format("back-{}", i + 1), panelName("back", i, nb), &b, boundary, boundary + 1, back,
+                              back, std::move(left), std::move(inner)});
+    }
+  }
+
+  DraftedEdge seamEdge(const PanelLine& line, Path path) const {
+    return {line.id, EdgeRole::Seam, rules_.length("allowance.seam"), std::move(path)};
+  }
+
+  // "Centre front", "Side front"; between them "Front 2", "Front 3", counted from the centre.
+  static std::string panelName(const std::string& half, size_t place, size_t lines) {
+    if (place == 0) return "Centre " + half;
+    if (place == lines) return "Side " + half;
+    return fmt::format("{} {}", half == "front" ? "Front" : "Back", place + 1);
   }
 
   bool onBack(const Panel& p) const { return p.half == &block_.back; }
 
-  double draftedX(const Panel& p, Boundary at, double y) const {
-    switch (at) {
-      case kCentreFront:
-      case kCentreBack:
-        return p.half->centre.xAtDepth(y);
-      case kPrincess:
-      case kBackLine:
-        return (at == p.leftBoundary) == !onBack(p) ? p.half->line.toSide.xAtDepth(y)
-                                                    : p.half->line.toCentre.xAtDepth(y);
-      default:
-        return !onBack(p) && y > block_.dart.upper.y ? block_.sideBelowDart.xAtDepth(y) : p.half->side.xAtDepth(y);
-    }
+  double draftedX(const Panel& p, size_t boundary, double y) const {
+    if (boundary == 0 || boundary == at_.centreBack()) return p.half->centre.xAtDepth(y);
+    if (boundary == at_.side())
+      return !onBack(p) && y > block_.dart.upper.y ? block_.sideBelowDart.xAtDepth(y) : p.half->side.xAtDepth(y);
+    const PanelLine& line = p.half->lines[at_.line(boundary)];
+    return (boundary == p.leftBoundary) == !onBack(p) ? line.toSideX(y) : line.toCentreX(y);
   }
 
-  double styleDepth(const StyleLine& line, const Panel& p, Boundary at) const {
-    return at == kSideSeam && onBack(p) ? line.sideDepthOnBack : line.depth[at];
+  double styleDepth(const StyleLine& line, const Panel& p, size_t boundary) const {
+    return boundary == at_.side() && onBack(p) ? line.sideDepthOnBack : line.depth[boundary];
   }
 
   // Finds every place on an edge. The bust line itself belongs to the upper part, which the dart does not turn.
-  std::optional<Problem> locate(const Panel& p, DraftedEdge& e, Boundary at) const {
+  std::optional<Problem> locate(const Panel& p, DraftedEdge& e, size_t at) const {
     struct Wanted {
       std::string name;
       double y;
@@ -156,7 +166,7 @@ class Cutter {
   // closed.
   Vec2 directionAt(const StyleLine& line, size_t i, bool rightEnd) const {
     const Panel& p = panels_[i];
-    const Boundary at = rightEnd ? p.rightBoundary : p.leftBoundary;
+    const size_t at = rightEnd ? p.rightBoundary : p.leftBoundary;
     const bool isTop = &line == &top_;
     const Vec2 own = drafted(line, p, at);
     const bool hasPartner = rightEnd ? i + 1 < panels_.size() : i > 0;
@@ -168,7 +178,7 @@ class Cutter {
     return rotated(mySeam, -mean);
   }
 
-  Vec2 drafted(const StyleLine& line, const Panel& p, Boundary at) const {
+  Vec2 drafted(const StyleLine& line, const Panel& p, size_t at) const {
     const double slope = line.slope[at];
     const bool isTop = &line == &top_;
     // In the half's own axes a back panel is mirrored: going round means x falling.
@@ -268,7 +278,7 @@ class Cutter {
     const DraftedEdge &a = panels_[i].right, &b = panels_[i + 1].left;
     Seam seam;
     seam.id = a.id;
-    seam.name = a.id == "princess" ? "Princess seam" : a.id == "side" ? "Side seam" : "Back seam";
+    seam.name = seamName(panels_[i]);
     seam.a = {i, a.id, false};
     seam.b = {i + 1, b.id, true};
     for (const auto& [name, place] : {std::pair{level::kBust, &DraftedEdge::bust},
@@ -279,6 +289,14 @@ class Cutter {
         seam.notches.push_back({std::string(name), sa, sb});
     }
     return seam;
+  }
+
+  std::string seamName(const Panel& left) const {
+    if (left.rightBoundary == at_.side()) return "Side seam";
+    const size_t line = at_.line(left.rightBoundary);
+    const bool back = at_.onBack(left.rightBoundary);
+    if (line == 0) return back ? "Back seam" : "Princess seam";
+    return fmt::format("{} seam {}", back ? "Back" : "Front", line + 1);
   }
 
   void makeLevels() {
@@ -293,6 +311,7 @@ class Cutter {
 
   const Block& block_;
   const Rules& rules_;
+  const Boundaries at_;
   const StyleLine top_, hem_;
   std::vector<Panel> panels_;
   double backWidth_ = 0;

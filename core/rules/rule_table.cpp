@@ -27,6 +27,22 @@ constexpr std::array<RuleOption, 4> kShares{{
     {"front-arcs", "measured front arcs",
      "half the measured front arc to the front; where there is no arc, equal quarters"},
 }};
+constexpr std::array<RuleOption, 4> kLineCounts{{
+    {"1", "one", "six to eight pieces in all"},
+    {"2", "two", "a corset: the intake of the waist spreads over more seams"},
+    {"3", "three", "a reducing corset"},
+    {"4", "four", "a reducing corset for a large drop"},
+}};
+constexpr std::array<RuleOption, 2> kSpacings{{
+    {"even", "evenly to the side", "what lies between the first line and the side is divided"},
+    {"half-span", "half a span apart", "each line half the bust span further; evenly where that does not fit"},
+}};
+constexpr std::array<RuleOption, 4> kDistributions{{
+    {"thumb", "rule of thumb", "every line by its own rule below; the side takes what is left"},
+    {"even", "evenly", "every line and the side take the same"},
+    {"side-weighted", "most at the side", "the further from the centre, the more"},
+    {"flat-front", "flat front", "little at the first front line, most at the side"},
+}};
 constexpr std::array<RuleOption, 2> kTops{{
     {"straight", "straight", "level across the front, easing down to the side"},
     {"sweetheart", "sweetheart", "dips at the centre front, rises over the cups"},
@@ -108,6 +124,14 @@ constexpr std::array kRules{
     length("spring.high_hip", "Block", "Girths", "High-hip spring", 0, -1, 4,
            "0 to 2 in: what is pressed in at the waist goes somewhere"),
     // panel lines and intakes, both sides of a line together
+    option("lines.front", "Block", "Panel lines", "Lines in each front half", kLineCounts,
+           "the first runs through the bust point"),
+    option("lines.back", "Block", "Panel lines", "Lines in each back half", kLineCounts,
+           "the first stands at half the bust span"),
+    option("lines.spacing", "Block", "Panel lines", "Further lines", kSpacings,
+           "where the lines beyond the first stand"),
+    option("distribution.school", "Block", "Panel lines", "What each line takes", kDistributions,
+           "how the drop from bust to waist is shared out among the lines and the side"),
     length("intake.top", "Block", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4,
            "against gaping: 1 to 2 1/2 in"),
     measured(length("intake.underbust", "Block", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6,
@@ -116,6 +140,9 @@ constexpr std::array kRules{
     length("intake.hem", "Block", "Intakes", "Princess, hem", 0.5, 0, 3, "1/2 to 2 in, or nothing with spring"),
     share("intake.centre_share", "Block", "Intakes", "Princess, part to the centre", 0.375,
           "the smaller part to the centre front: 3/4 of 2 in is 0.375"),
+    onlyWhen("distribution.school", "thumb",
+             length("intake.further", "Block", "Intakes", "Each further line, waist", 1, 0, 2.5,
+                    "1 in, running out at bust and hem")),
     length("back.intake_waist", "Block", "Intakes", "Back line, waist", 1, 0, 3, "1 in, half to each side"),
     length("back.start", "Block", "Intakes", "Back line starts below chest", 1, 0, 4, "1 in below the chest line"),
     length("back.end", "Block", "Intakes", "Back line ends above hem", 1.5, 0, 4, "1 to 2 in above the hem"),
@@ -124,6 +151,8 @@ constexpr std::array kRules{
                     "so that a zip does not stand off")),
     length("cap.princess", "Block", "Intakes", "Most a princess line takes", 2.5, 0.5, 5,
            "beyond, the cup seam turns pointed"),
+    length("cap.side", "Block", "Intakes", "Most the side takes in each half", 2, 0.5, 5,
+           "for the schools that share out the drop"),
     length("cap.other", "Block", "Intakes", "Most another line takes", 1.5, 0.5, 4,
            "beyond, the cloth ripples and the bone twists"),
     // the bust

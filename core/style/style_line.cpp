@@ -6,24 +6,34 @@ namespace armure {
 namespace {
 
 // How far round from the centre front each boundary stands at the waist, intakes closed; mm.
-std::array<double, kBoundaries> around(const Block& block) {
-  const HalfLevel &f = block.front.at(level::kWaist), &b = block.back.at(level::kWaist);
-  const double princess = block.front.line.toCentre.xAtDepth(f.y);
-  const double side = f.side - f.lineIntake;
-  const double sideBack = b.side - block.back.line.toSide.xAtDepth(b.y);
-  const double centreBack = block.back.line.toCentre.xAtDepth(b.y) - block.back.centre.xAtDepth(b.y);
-  return {0, princess, side, side + sideBack, side + sideBack + centreBack};
+std::vector<double> around(const Block& block) {
+  const Boundaries at(block);
+  std::vector<double> x{0};
+  const auto widths = [](const HalfBlock& half) {
+    const HalfLevel& waist = half.at(level::kWaist);
+    std::vector<double> w;
+    double from = half.centre.xAtDepth(waist.y);
+    for (const PanelLine& line : half.lines) {
+      w.push_back(line.toCentreX(waist.y) - from);
+      from = line.toSideX(waist.y);
+    }
+    w.push_back(waist.side - from);
+    return w;
+  };
+  for (double w : widths(block.front)) x.push_back(x.back() + w);
+  const std::vector<double> back = widths(block.back);
+  for (size_t i = back.size(); i-- > 0;) x.push_back(x.back() + back[i]);
+  return x;
 }
 
-void smoothSlopes(StyleLine& line, const std::array<double, kBoundaries>& x, double centreFrontSlope) {
-  const double sideStep = line.sideDepthOnBack - line.depth[kSideSeam];
+void smoothSlopes(StyleLine& line, const Boundaries& at, const std::vector<double>& x, double centreFrontSlope) {
+  const double sideStep = line.sideDepthOnBack - line.depth[at.side()];
   std::vector<Station> s;
-  for (int i = 0; i < kBoundaries; ++i) s.push_back({x[i], i > kSideSeam ? line.depth[i] - sideStep : line.depth[i]});
+  for (size_t i = 0; i < at.count(); ++i) s.push_back({x[i], at.onBack(i) ? line.depth[i] - sideStep : line.depth[i]});
   s.front().slope = centreFrontSlope;
   s.front().slopeGiven = true;
   s.back().slopeGiven = true;
-  const std::vector<double> m = monotoneSlopes(s);
-  for (int i = 0; i < kBoundaries; ++i) line.slope[i] = m[i];
+  line.slope = monotoneSlopes(s);
 }
 
 // The sweetheart leaves the centre front this much steeper than the straight way to its crest.
@@ -34,32 +44,45 @@ double smoothstep(double t) { return t * t * (3 - 2 * t); }
 }  // namespace
 
 StyleLine topEdge(const Block& block, const Rules& rules) {
+  const Boundaries at(block);
   const auto x = around(block);
   const double top = block.levels.at(level::kTop).front;
   const double chest = block.levels.at(level::kChest).front;
   const bool sweetheart = rules.option("top.shape") == "sweetheart";
   StyleLine line;
-  line.depth[kCentreFront] = sweetheart ? top + rules.length("top.dip") : top;
-  line.depth[kPrincess] = sweetheart ? top - rules.length("top.rise") : top;
-  line.depth[kSideSeam] = line.sideDepthOnBack = chest - rules.length("top.side");
-  line.depth[kCentreBack] = chest + rules.length("back.slope");
-  const double part = (x[kBackLine] - x[kSideSeam]) / (x[kCentreBack] - x[kSideSeam]);
-  line.depth[kBackLine] = line.depth[kSideSeam] + part * (line.depth[kCentreBack] - line.depth[kSideSeam]);
-  const double chord = (line.depth[kPrincess] - line.depth[kCentreFront]) / x[kPrincess];
-  smoothSlopes(line, x, sweetheart ? kHeart * chord : 0);
+  line.depth.assign(at.count(), 0);
+  line.depth[0] = sweetheart ? top + rules.length("top.dip") : top;
+  line.depth[1] = sweetheart ? top - rules.length("top.rise") : top;
+  line.depth[at.side()] = line.sideDepthOnBack = chest - rules.length("top.side");
+  line.depth[at.centreBack()] = chest + rules.length("back.slope");
+  // Between crest and side it eases down; between side and centre back it runs straight.
+  for (size_t i = 2; i < at.side(); ++i) {
+    const double part = (x[i] - x[1]) / (x[at.side()] - x[1]);
+    line.depth[i] = line.depth[1] + part * part * (line.depth[at.side()] - line.depth[1]);
+  }
+  for (size_t i = at.side() + 1; i < at.centreBack(); ++i) {
+    const double part = (x[i] - x[at.side()]) / (x[at.centreBack()] - x[at.side()]);
+    line.depth[i] = line.depth[at.side()] + part * (line.depth[at.centreBack()] - line.depth[at.side()]);
+  }
+  const double chord = (line.depth[1] - line.depth[0]) / x[1];
+  smoothSlopes(line, at, x, sweetheart ? kHeart * chord : 0);
   return line;
 }
 
 StyleLine hemLine(const Block& block, const Rules& rules) {
+  const Boundaries at(block);
   const auto x = around(block);
   const Level& hem = block.levels.at(level::kHem);
   const double raise = rules.option("hem.shape") == "raised" ? rules.length("hem.raise") : 0;
+  const double front = x[at.side()], back = x[at.centreBack()] - x[at.side()];
   StyleLine line;
-  const double whole = x[kCentreBack] - x[kSideSeam];
-  line.depth = {hem.front, hem.front - raise * smoothstep(x[kPrincess] / x[kSideSeam]), hem.front - raise,
-                hem.back - raise * smoothstep(1 - (x[kBackLine] - x[kSideSeam]) / whole), hem.back};
+  for (size_t i = 0; i < at.count(); ++i)
+    line.depth.push_back(at.onBack(i) ? hem.back - raise * smoothstep(1 - (x[i] - front) / back)
+                                      : hem.front - raise * smoothstep(x[i] / front));
+  line.depth[at.side()] = hem.front - raise;
+  line.depth[at.centreBack()] = hem.back;
   line.sideDepthOnBack = hem.back - raise;
-  smoothSlopes(line, x, 0);
+  smoothSlopes(line, at, x, 0);
   return line;
 }
 

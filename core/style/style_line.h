@@ -1,25 +1,36 @@
 // core/style/style_line.h
 //
-// Top edge and hem as lines over the closed figure: at each boundary (centre front, princess, side, back line, centre
-// back) how deep the line stands and how it runs. Cutting (pieces/cutting.h) carries them to the pieces.
+// Top edge and hem as lines over the closed figure: at each boundary (centre front, front lines, side, back lines,
+// centre back) how deep the line stands and how it runs. Cutting (pieces/cutting.h) carries them to the pieces.
 #pragma once
 
-#include <array>
+#include <vector>
 
 #include "draft/block.h"
 
 namespace armure {
 
-// The five boundaries from centre front to centre back.
-enum Boundary { kCentreFront, kPrincess, kSideSeam, kBackLine, kCentreBack, kBoundaries };
+// Where the pieces meet, counted from centre front (0) round to centre back: the front lines, the side, the back lines.
+struct Boundaries {
+  size_t frontLines = 1, backLines = 1;
+
+  explicit Boundaries(const Block& block) : frontLines(block.front.lines.size()), backLines(block.back.lines.size()) {}
+  size_t count() const { return frontLines + backLines + 3; }
+  size_t side() const { return frontLines + 1; }
+  size_t centreBack() const { return count() - 1; }
+  bool onBack(size_t boundary) const { return boundary > side(); }
+  bool isLine(size_t boundary) const { return boundary != 0 && boundary != side() && boundary != centreBack(); }
+  // The place in HalfBlock::lines of a boundary that is a line.
+  size_t line(size_t boundary) const { return onBack(boundary) ? centreBack() - 1 - boundary : boundary - 1; }
+};
 
 struct StyleLine {
-  // Depth below the shoulder line, mm: on the front for the first three, on the back for the last three. The side
-  // stands in both, so it has two depths.
-  std::array<double, kBoundaries> depth{};
+  // Depth below the shoulder line at each boundary, mm: on the front up to the side, on the back from there on. The
+  // side stands in both, so it has two depths.
+  std::vector<double> depth;
   double sideDepthOnBack = 0;
   // dy/dx as one goes round from centre front to centre back; 0 is level.
-  std::array<double, kBoundaries> slope{};
+  std::vector<double> slope;
 };
 
 // Top edge: straight, or sweetheart (dips at the centre front, crests over the princess line), easing down to the side

@@ -84,9 +84,9 @@ TEST_CASE("the underbust intake is what is left when the quarter underbust is la
                angle = 2 * std::asin(inches(dart) / 2 / leg);
   const double endX = inches(7.25 / 2) + leg * std::cos(angle), endY = inches(10.5) + leg * std::sin(angle);
   const double waistX = inches(7 + 1.5), width = endX + (waistX - endX) * (inches(13.5) - endY) / (inches(17.5) - endY);
-  CHECK(b.front.at("underbust").lineIntake == Approx(width - inches(7.5)).margin(1e-9));
+  CHECK(b.front.at("underbust").lineIntake() == Approx(width - inches(7.5)).margin(1e-9));
   const Block fixed = blockOf(plainFigure(), {{"intake.underbust", "2 in"}});
-  CHECK(inch(fixed.front.at("underbust").lineIntake) == Approx(2));
+  CHECK(inch(fixed.front.at("underbust").lineIntake()) == Approx(2));
   CHECK(inch(fixed.front.at("underbust").side) == Approx(7.5 + 2));
 }
 
@@ -112,9 +112,10 @@ TEST_CASE("the identity holds to 1e-9 on every level of random blocks") {
     for (const HalfBlock* half : {&made->front, &made->back}) {
       for (const HalfLevel& l : half->levels) {
         INFO(o.title << " " << half->id << " " << l.level);
-        REQUIRE(std::abs(l.side - (l.share + l.centreIntake + l.lineIntake)) < 1e-9);
+        REQUIRE(std::abs(l.side - (l.share + l.centreIntake + l.lineIntake())) < 1e-9);
         // The intake is the gap that is drawn, and the side line runs through the side.
-        REQUIRE(half->line.intakeAtDepth(l.y) == Approx(l.lineIntake).margin(1e-9));
+        for (size_t i = 0; i < half->lines.size(); ++i)
+          REQUIRE(half->lines[i].intakeAtDepth(l.y) == Approx(l.intakes[i]).margin(1e-9));
         const bool belowDart = half == &made->front && l.y > made->dart.upper.y;
         REQUIRE((belowDart ? made->sideBelowDart : half->side).xAtDepth(l.y) == Approx(l.side).margin(1e-9));
       }
@@ -143,19 +144,19 @@ TEST_CASE("closing the side dart keeps every length on the turned part") {
     const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
     if (!made.ok()) continue;
     const Block& b = *made;
-    const ClosedSideFront closed = closeSideDart(b);
+    const ClosedFront closed = closeSideDart(b);
     CHECK(distance(b.dart.apex, b.dart.upper) ==
           Approx(distance(b.dart.apex, b.dart.lower)).margin(1e-9));  // legs of one length
     CHECK(distance(b.dart.upper, b.dart.lower) == Approx(b.levels.sideDart).margin(1e-9));
     CHECK(distance(closed.turn.apply(b.dart.lower), b.dart.upper) < 1e-9);
     CHECK(distance(closed.turn.apply(b.dart.apex), b.dart.apex) < 1e-9);
-    const auto [above, below] = splitAtDepth(b.front.line.toSide, b.dart.apex.y);
-    CHECK(closed.princess.length() == Approx(above.length() + below.length()).margin(1e-8));
+    const auto [above, below] = splitAtDepth(b.front.lines[0].toSide, b.dart.apex.y);
+    CHECK(closed.toSide[0].length() == Approx(above.length() + below.length()).margin(1e-8));
     CHECK(closed.side.length() == Approx(b.front.side.length() + b.sideBelowDart.length()).margin(1e-8));
     // Girths on the turned part: the width between its two edges is the same before and after.
     for (const char* level : {"underbust", "waist"}) {
       const double y = b.front.at(level).y;
-      const Vec2 p{b.front.line.toSide.xAtDepth(y), y}, q{b.front.at(level).side, y};
+      const Vec2 p{b.front.lines[0].toSide.xAtDepth(y), y}, q{b.front.at(level).side, y};
       CHECK(distance(closed.turn.apply(p), closed.turn.apply(q)) == Approx(distance(p, q)).margin(1e-9));
     }
   }
@@ -166,8 +167,8 @@ TEST_CASE("once the dart is closed the broken lines are smooth") {
     const Body body = *resolveBody(o.measures);
     const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
     if (!made.ok()) continue;
-    const ClosedSideFront closed = closeSideDart(*made);
-    for (const Path* path : {&closed.princess, &closed.side})
+    const ClosedFront closed = closeSideDart(*made);
+    for (const Path* path : {&closed.toSide[0], &closed.side})
       for (size_t i = 1; i < path->cubics().size(); ++i)
         CHECK(std::abs(angleBetween(path->cubics()[i - 1].endTangent(), path->cubics()[i].startTangent())) < 1e-6);
   }
