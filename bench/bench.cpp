@@ -9,6 +9,7 @@
 
 #include "app/main_window.h"
 #include "body/body_form.h"
+#include "distribute/distribution.h"
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
@@ -122,6 +123,26 @@ void questions(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(questionsAbout(order.measures, order.units));
 }
 
+// The largest case: four lines in each half, most at the side, a strong reduction.
+void everythingFourLines(benchmark::State& state) {
+  Order order = demoOrder();
+  order.style = "reducing-four-lines";
+  order.choices["reduction.waist"] = "4 in";
+  for (auto _ : state) benchmark::DoNotOptimize(recalc(order).value());
+}
+
+// The same drop of one half shared out alone: four lines and the side on three levels.
+void shareOutFourLines(benchmark::State& state) {
+  DistributionProblem p;
+  for (int i = 0; i < 5; ++i) p.lines.push_back({std::to_string(i), 1});
+  for (const auto& [id, y, drop] :
+       {std::tuple{"underbust", 350.0, 80.0}, {"waist", 430.0, 140.0}, {"high_hip", 525.0, 40.0}}) {
+    p.levels.push_back({id, y, drop});
+    for (int i = 0; i < 5; ++i) p.cells.push_back({drop * (i + 1) / 15, 0, i == 4 ? 50.0 : 38.0});
+  }
+  for (auto _ : state) benchmark::DoNotOptimize(distribute(p));
+}
+
 void bodyForm(benchmark::State& state) {
   const Body body = completeBody(demoOrder().measures);
   for (auto _ : state) benchmark::DoNotOptimize(BodyForm(body));
@@ -130,6 +151,8 @@ void bodyForm(benchmark::State& state) {
 }  // namespace
 
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
+BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);
+BENCHMARK(everythingFourLines)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);
 BENCHMARK(draft)->Unit(benchmark::kMillisecond);

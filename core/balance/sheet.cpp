@@ -13,6 +13,7 @@ namespace armure {
 namespace {
 
 constexpr double kDegrees = 180 / std::numbers::pi;
+constexpr double kStraight = 1e5;   // mm of radius: an edge without a bend
 constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
 
 class SheetMaker {
@@ -88,7 +89,7 @@ class SheetMaker {
         CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
         const double radius = e.path.tightestRadius();
         r.detail = "the radius is below the limit: the cloth will pucker there";
-        r.amount = radius;
+        r.amount = std::min(radius, kStraight);
         r.limit = limits::kRadiusMm;
         r.pass = radius >= limits::kRadiusMm;
         if (!r.pass) r.remedy = "round the bust point over a longer stretch, or take less into this seam";

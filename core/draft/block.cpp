@@ -6,6 +6,7 @@
 #include <array>
 #include <cctype>
 #include <cmath>
+#include <functional>
 #include <numeric>
 #include <stdexcept>
 
@@ -30,6 +31,23 @@ Path edgeOfGap(const Path& gap, double position, double part) {
   const auto place = [&](Vec2 p) { return Vec2{position + part * p.x, p.y}; };
   for (const Cubic& c : gap.cubics()) cubics.push_back({place(c.p0), place(c.p1), place(c.p2), place(c.p3)});
   return Path(std::move(cubics));
+}
+
+// Both edges of a line from its middle and its gap, given on the same stations: the gap is a monotone path of its own,
+// so that the edges never cross.
+std::pair<Path, Path> edgesAbout(const std::vector<Station>& middle, const std::vector<Station>& gap) {
+  const Path m = monotonePath(middle), g = monotonePath(gap);
+  std::vector<Cubic> centre, outer;
+  for (size_t i = 0; i < m.cubics().size(); ++i) {
+    const Cubic &a = m.cubics()[i], &b = g.cubics()[i];
+    const auto moved = [&](double part) {
+      const auto add = [&](Vec2 p, Vec2 q) { return Vec2{p.x + part * q.x, p.y}; };
+      return Cubic{add(a.p0, b.p0), add(a.p1, b.p1), add(a.p2, b.p2), add(a.p3, b.p3)};
+    };
+    centre.push_back(moved(-0.5));
+    outer.push_back(moved(0.5));
+  }
+  return {Path(std::move(centre)), Path(std::move(outer))};
 }
 
 std::string lowered(std::string name) {
@@ -111,7 +129,7 @@ class Drafter {
     const std::vector<Taking> takings =
         byThumb() ? frontByThumb(at) : distributed(f, at.size(), bustSide, [](double) { return 0.0; });
     drawPrincess(at.front(), takings.front());
-    for (size_t i = 1; i < at.size(); ++i) drawFurtherFront(i, at[i], takings[i]);
+    drawFurtherFront(at, takings);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(f, l, l.front, l.frontShare, 0);
@@ -205,10 +223,9 @@ class Drafter {
                  {'-', "finished share and centre", width - p.levels[l].drop, Source::Computed}},
                 p.levels[l].drop,
                 ""};
-      std::string shared;
-      for (size_t i = 0; i < p.lines.size(); ++i)
-        shared += fmt::format("{}{} {:.1f}", i == 0 ? "" : ", ", p.lines[i].id, d.intakes[l * p.lines.size() + i]);
-      w.note = fmt::format("shared out by the school chosen (mm): {}", shared);
+      w.note =
+          "shared out among the lines and the side by the school chosen; what each line takes stands in the working of "
+          "the side; common practice";
       block_.workings.push_back(std::move(w));
       double side = d.intakes[l * p.lines.size() + p.lines.size() - 1];
       std::string cures;
@@ -324,22 +341,96 @@ class Drafter {
     s.push_back({hem, position + part * taking.hem, 0, true});
   }
 
-  // A line beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg. Above
-  // and below they run so that the closed line is smooth, half of the turn on either side.
-  void drawFurtherFront(size_t i, double position, const Taking& taking) {
-    const double top = level(level::kTop).front, bust = level(level::kBust).front;
-    const double corner = std::tan(block_.dart.angle / 2);
-    const Vec2 start = onLowerLeg(position);
-    const auto below = [&](double part) {
-      std::vector<Station> s{{start.y, start.x, -corner, true}};
-      addBelow(s, position, part, taking, &Level::front);
-      extend(s, start.y, bottomFront());
-      return monotonePath(s);
+  // Where the edges of the lines beyond the first stand on one level: evenly between the first line and the side, what
+  // is taken in left out, so that the pieces there are equally wide; or half a span apart.
+  struct EdgePair {
+    double toCentre, toSide;
+  };
+  std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings,
+                                     double firstShare, double side) const {
+    const double first = at.front() + firstShare * takings.front();
+    const double taken = std::accumulate(takings.begin() + 1, takings.end(), 0.0);
+    const double width = (side - first - taken) / static_cast<double>(at.size());
+    std::vector<EdgePair> edges;
+    double x = first;
+    for (size_t i = 1; i < at.size(); ++i) {
+      const bool even = spacedEvenly(at);
+      const double toCentre = even ? x + width : at[i] - takings[i] / 2;
+      edges.push_back({toCentre, toCentre + takings[i]});
+      x = edges.back().toSide;
+    }
+    return edges;
+  }
+
+  bool spacedEvenly(const std::vector<double>& at) const {
+    return rules_.option("lines.spacing") == "even" || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
+  }
+
+  // One level below the bust at which lines are placed: how deep, what each line takes in there, where the side stands.
+  struct Below {
+    double y;
+    std::vector<double> takings;
+    double side;
+    bool last;  // the hem: the lines arrive upright
+  };
+
+  std::vector<Below> levelsBelow(const std::vector<Taking>& takings, double Level::*depth, double Level::*share,
+                                 const std::function<double(double)>& centreIntake) const {
+    const double hem = level(level::kHem).*depth, highHip = level(level::kHighHip).*depth;
+    const double waist = level(level::kWaist).*depth, hip = level(level::kHip).*depth;
+    const auto taken = [&](double Taking::*at) {
+      std::vector<double> all;
+      for (const Taking& t : takings) all.push_back(t.*at);
+      return all;
     };
-    std::vector<Station> above{{top, position - corner * (bust - top), corner, true}, {bust, position, corner, true}};
-    extend(above, topY(), bust);
-    const Path upper = monotonePath(above);
-    block_.front.lines.push_back({lineId(true, i), lineName(true, i), position, upper, upper, below(-0.5), below(0.5)});
+    const auto side = [&](double shareThere, double y, const std::vector<double>& all) {
+      return shareThere + centreIntake(y) + std::accumulate(all.begin(), all.end(), 0.0);
+    };
+    std::vector<Below> out;
+    const auto add = [&](std::string_view id, double Taking::*at) {
+      const double y = level(id).*depth;
+      out.push_back({y, taken(at), side(level(id).*share, y, taken(at)), false});
+    };
+    add(level::kUnderbust, &Taking::under);
+    add(level::kWaist, &Taking::waist);
+    if (!byThumb() && highHip < hem - kLeastApart) add(level::kHighHip, &Taking::highHip);
+    // No girth is prescribed at the hem: between the measured levels round it.
+    const bool aboveHighHip = hem < highHip;
+    const double upper = aboveHighHip ? waist : highHip, lower = aboveHighHip ? highHip : hip;
+    const double from = level(aboveHighHip ? level::kWaist : level::kHighHip).*share;
+    const double to = level(aboveHighHip ? level::kHighHip : level::kHip).*share;
+    const double shareThere = from + (to - from) * (hem - upper) / (lower - upper);
+    out.push_back({hem, taken(&Taking::hem), side(shareThere, hem, taken(&Taking::hem)), true});
+    return out;
+  }
+
+  // The lines beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg.
+  // Above and below they run so that the closed line is smooth, half of the turn on either side.
+  void drawFurtherFront(const std::vector<double>& at, const std::vector<Taking>& takings) {
+    const double top = level(level::kTop).front, bust = level(level::kBust).front;
+    const double corner = std::tan(block_.dart.angle / 2), share = 1 - rules_.share("intake.centre_share");
+    const auto below = levelsBelow(takings, &Level::front, &Level::frontShare, [](double) { return 0.0; });
+    std::vector<double> topTakings(at.size(), 0);
+    topTakings[0] = takings[0].top;
+    const auto atTop = furtherEdges(at, topTakings, share, level(level::kTop).frontShare + takings[0].top);
+    for (size_t i = 1; i < at.size(); ++i) {
+      const Vec2 start = onLowerLeg(at[i]);
+      std::vector<Station> above{{top, atTop[i - 1].toCentre}, {bust, at[i], corner, true}};
+      extend(above, topY(), bust);
+      std::vector<Station> middle{{start.y, start.x, -corner, true}}, gap{{start.y, 0, 0, true}};
+      for (const Below& b : below) addStation(furtherEdges(at, b.takings, share, b.side)[i - 1], b, middle, gap);
+      extend(middle, start.y, bottomFront());
+      extend(gap, start.y, bottomFront());
+      auto [centre, outer] = edgesAbout(middle, gap);
+      const Path upper = monotonePath(above);
+      block_.front.lines.push_back(
+          {lineId(true, i), lineName(true, i), at[i], upper, upper, std::move(centre), std::move(outer)});
+    }
+  }
+
+  static void addStation(EdgePair edge, const Below& b, std::vector<Station>& middle, std::vector<Station>& gap) {
+    middle.push_back({b.y, (edge.toCentre + edge.toSide) / 2, 0, b.last});
+    gap.push_back({b.y, edge.toSide - edge.toCentre, 0, b.last});
   }
 
   // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
@@ -371,20 +462,32 @@ class Drafter {
     const std::vector<double> at = positions(lineCount("lines.back"), width);
     const std::vector<Taking> takings =
         byThumb() ? backByThumb(at.size(), centreIntake) : distributed(b, at.size(), width, centreIntake);
-    for (size_t i = 0; i < at.size(); ++i) {
-      const Path gap = backGap(takings[i]);
-      b.lines.push_back({lineId(false, i),
-                         lineName(false, i),
-                         at[i],
-                         edgeOfGap(gap, at[i], -0.5),
-                         edgeOfGap(gap, at[i], 0.5),
-                         {},
-                         {}});
-    }
+    const Path gap = backGap(takings[0]);
+    b.lines.push_back(
+        {lineId(false, 0), lineName(false, 0), at[0], edgeOfGap(gap, at[0], -0.5), edgeOfGap(gap, at[0], 0.5), {}, {}});
+    drawFurtherBack(at, takings, centreIntake);
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(b, l, l.back, l.backShare, centreIntake(l.back));
     b.side = sidePath(b, topY(), bottomBack());
     for (std::string_view id : {level::kChest, level::kHem}) readOff(b, level(id), level(id).back, b.side);
+  }
+
+  // Back lines beyond the first: from the line's start, where nothing is taken in yet.
+  void drawFurtherBack(const std::vector<double>& at, const std::vector<Taking>& takings,
+                       const std::function<double(double)>& centreIntake) {
+    const auto below = levelsBelow(takings, &Level::back, &Level::backShare, centreIntake);
+    const double bust = level(level::kBust).back, start = std::min(backStart(), bust);
+    const std::vector<double> nothing(at.size(), 0);
+    const auto upper = furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust));
+    for (size_t i = 1; i < at.size(); ++i) {
+      std::vector<Station> middle{{start, upper[i - 1].toCentre, 0, true}}, gap{{start, 0, 0, true}};
+      for (const Below& b : below) addStation(furtherEdges(at, b.takings, 0.5, b.side)[i - 1], b, middle, gap);
+      extend(middle, topY(), bottomBack());
+      extend(gap, topY(), bottomBack());
+      auto [centre, outer] = edgesAbout(middle, gap);
+      block_.back.lines.push_back(
+          {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}});
+    }
   }
 
   Path centreBack() const {

@@ -13,7 +13,25 @@ constexpr std::array<PresetChoice, 2> kStraightLaced{{{"top.shape", "straight"},
 constexpr std::array<PresetChoice, 4> kRaisedLaced{
     {{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}, {"hem.shape", "raised"}, {"hem.length", "5 in"}}};
 
-constexpr std::array<Preset, 5> kStyles{{
+constexpr std::array<PresetChoice, 5> kTwoLines{{{"top.shape", "straight"},
+                                                 {"opening.kind", "lacing"},
+                                                 {"lines.front", "2"},
+                                                 {"lines.back", "2"},
+                                                 {"distribution.school", "even"}}};
+constexpr std::array<PresetChoice, 6> kThreeLines{{{"top.shape", "sweetheart"},
+                                                   {"opening.kind", "lacing"},
+                                                   {"lines.front", "3"},
+                                                   {"lines.back", "2"},
+                                                   {"distribution.school", "side-weighted"},
+                                                   {"hem.length", "5 in"}}};
+constexpr std::array<PresetChoice, 6> kFourLines{{{"top.shape", "straight"},
+                                                  {"opening.kind", "lacing"},
+                                                  {"lines.front", "4"},
+                                                  {"lines.back", "4"},
+                                                  {"distribution.school", "flat-front"},
+                                                  {"hem.length", "5 in"}}};
+
+constexpr std::array<Preset, 8> kStyles{{
     {"sweetheart-zip", "Sweetheart, zip", "strapless, sweetheart top, straight hem, zip at the back", kSweetheartZip},
     {"sweetheart-laced", "Sweetheart, laced", "strapless, sweetheart top, straight hem, laced at the back",
      kSweetheartLaced},
@@ -21,6 +39,12 @@ constexpr std::array<Preset, 5> kStyles{{
     {"straight-laced", "Straight, laced", "strapless, straight top, straight hem, laced at the back", kStraightLaced},
     {"sweetheart-raised-laced", "Sweetheart, hem raised, laced",
      "strapless, sweetheart top, hem raised at the side, laced at the back", kRaisedLaced},
+    {"shaping-two-lines", "Shaping bodice, two lines",
+     "two lines in each half, taken in evenly, straight top, laced: everyday shaping", kTwoLines},
+    {"reducing-three-lines", "Reducing corset, three lines",
+     "three lines in front and two behind, most taken in at the side, sweetheart top, laced", kThreeLines},
+    {"reducing-four-lines", "Reducing corset, four lines",
+     "four lines in each half, flat front, straight top, laced: for a strong reduction", kFourLines},
 }};
 
 constexpr std::array<PresetChoice, 1> kGridEqual{{{"share.rule", "equal"}}};

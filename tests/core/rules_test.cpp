@@ -56,6 +56,9 @@ Order orderFor(const RuleInfo& rule) {
   o.measures.set("armhole", {inches(16.5), "16 1/2 in", ""});
   o.measures.set("front_bust_arc", {inches(19), "19 in", ""});
   if (!rule.onlyWhenKey.empty()) o.choices[std::string(rule.onlyWhenKey)] = std::string(rule.onlyWhenOption);
+  if (rule.key == "lines.spacing" || rule.key == "intake.further")
+    o.choices["lines.front"] = o.choices["lines.back"] = "2";
+  if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
 }
 
