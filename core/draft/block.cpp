@@ -50,6 +50,25 @@ std::pair<Path, Path> edgesAbout(const std::vector<Station>& middle, const std::
   return {Path(std::move(centre)), Path(std::move(outer))};
 }
 
+// The same line with stations at further depths: value and slope of the line itself there (cubic Hermite), so that it
+// does not change.
+std::vector<Station> withStationsAt(const std::vector<Station>& line, const std::vector<double>& depths) {
+  const std::vector<double> slope = monotoneSlopes(line);
+  std::vector<Station> out;
+  for (size_t i = 0; i < line.size(); ++i) {
+    out.push_back({line[i].y, line[i].x, slope[i], true});
+    if (i + 1 == line.size()) break;
+    const double h = line[i + 1].y - line[i].y, rise = line[i + 1].x - line[i].x;
+    for (double y : depths) {
+      if (y <= line[i].y + 1e-9 || y >= line[i + 1].y - 1e-9) continue;
+      const double t = (y - line[i].y) / h, a = h * slope[i], b = h * slope[i + 1];
+      const double c2 = 3 * rise - 2 * a - b, c3 = a + b - 2 * rise;
+      out.push_back({y, line[i].x + t * (a + t * (c2 + t * c3)), (a + t * (2 * c2 + 3 * t * c3)) / h, true});
+    }
+  }
+  return out;
+}
+
 std::string lowered(std::string name) {
   name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
   return name;
@@ -111,10 +130,13 @@ class Drafter {
 
   // The first line stands at half the span; the others each half a span further, or evenly between it and the side.
   // Where half spans do not fit they are set evenly after all.
-  std::vector<double> positions(size_t count, double side) const {
+  std::vector<double> positions(size_t count, double side, double waistShare) const {
     const double first = body_.mm(id::kBustSpan) / 2;
     const double even = (side - first) / static_cast<double>(count);
-    const bool fits = first * static_cast<double>(count) < side - kLeastBesideSide;
+    // At the waist the side stands out by what is taken in there, about as the rules of thumb have it.
+    const double atWaist =
+        waistShare + rules_.length("intake.waist") + static_cast<double>(count - 1) * rules_.length("intake.further");
+    const bool fits = first * static_cast<double>(count) < std::min(side, atWaist) - kLeastBesideSide;
     const double step = rules_.option("lines.spacing") == "half-span" && fits ? first : even;
     std::vector<double> x;
     for (size_t i = 0; i < count; ++i) x.push_back(first + step * static_cast<double>(i));
@@ -124,7 +146,7 @@ class Drafter {
   void draftFront() {
     HalfBlock& f = block_.front;
     const double bustSide = level(level::kBust).frontShare;
-    const std::vector<double> at = positions(lineCount("lines.front"), bustSide);
+    const std::vector<double> at = positions(lineCount("lines.front"), bustSide, level(level::kWaist).frontShare);
     setDart(at.front(), bustSide);
     const std::vector<Taking> takings =
         byThumb() ? frontByThumb(at) : distributed(f, at.size(), bustSide, [](double) { return 0.0; });
@@ -338,7 +360,7 @@ class Drafter {
     s.push_back({level(level::kUnderbust).*depth, position + part * taking.under});
     s.push_back({level(level::kWaist).*depth, position + part * taking.waist});
     if (!byThumb() && highHip < hem - kLeastApart) s.push_back({highHip, position + part * taking.highHip});
-    s.push_back({hem, position + part * taking.hem, 0, true});
+    s.push_back({hem, position + part * taking.hem, 0, byThumb()});
   }
 
   // Where the edges of the lines beyond the first stand on one level: evenly between the first line and the side, what
@@ -417,20 +439,36 @@ class Drafter {
       const Vec2 start = onLowerLeg(at[i]);
       std::vector<Station> above{{top, atTop[i - 1].toCentre}, {bust, at[i], corner, true}};
       extend(above, topY(), bust);
-      std::vector<Station> middle{{start.y, start.x, -corner, true}}, gap{{start.y, 0, 0, true}};
-      for (const Below& b : below) addStation(furtherEdges(at, b.takings, share, b.side)[i - 1], b, middle, gap);
-      extend(middle, start.y, bottomFront());
-      extend(gap, start.y, bottomFront());
-      auto [centre, outer] = edgesAbout(middle, gap);
+      std::vector<EdgePair> edges;
+      for (const Below& b : below) edges.push_back(furtherEdges(at, b.takings, share, b.side)[i - 1]);
+      auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, edges,
+                                        start.y, bottomFront());
       const Path upper = monotonePath(above);
       block_.front.lines.push_back(
           {lineId(true, i), lineName(true, i), at[i], upper, upper, std::move(centre), std::move(outer)});
     }
   }
 
-  static void addStation(EdgePair edge, const Below& b, std::vector<Station>& middle, std::vector<Station>& gap) {
-    middle.push_back({b.y, (edge.toCentre + edge.toSide) / 2, 0, b.last});
-    gap.push_back({b.y, edge.toSide - edge.toCentre, 0, b.last});
+  // A line below its start: its middle runs in one sweep from there over the waist to the hem, its gap through what is
+  // taken in on every level.
+  std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
+                                   const std::vector<Below>& below, const std::vector<EdgePair>& edges, double topY,
+                                   double bottomY) const {
+    std::vector<double> depths;
+    for (size_t k = 0; k < below.size(); ++k) {
+      const Below& b = below[k];
+      const bool isWaist = k == 1;  // underbust, waist, (high hip), hem
+      if (isWaist || b.last) {
+        middle.push_back({b.y, (edges[k].toCentre + edges[k].toSide) / 2});
+      } else {
+        depths.push_back(b.y);
+      }
+      gap.push_back({b.y, edges[k].toSide - edges[k].toCentre, 0, b.last});
+    }
+    std::vector<Station> swept = withStationsAt(middle, depths);
+    extend(swept, topY, bottomY);
+    extend(gap, topY, bottomY);
+    return edgesAbout(swept, gap);
   }
 
   // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
@@ -459,7 +497,7 @@ class Drafter {
     const auto centreIntake = [&](double y) { return b.centre.xAtDepth(y) - block_.openingGap / 2; };
     const double bust = level(level::kBust).back;
     const double width = level(level::kBust).backShare + centreIntake(bust);
-    const std::vector<double> at = positions(lineCount("lines.back"), width);
+    const std::vector<double> at = positions(lineCount("lines.back"), width, level(level::kWaist).backShare);
     const std::vector<Taking> takings =
         byThumb() ? backByThumb(at.size(), centreIntake) : distributed(b, at.size(), width, centreIntake);
     const Path gap = backGap(takings[0]);
@@ -478,13 +516,18 @@ class Drafter {
     const auto below = levelsBelow(takings, &Level::back, &Level::backShare, centreIntake);
     const double bust = level(level::kBust).back, start = std::min(backStart(), bust);
     const std::vector<double> nothing(at.size(), 0);
+    const double top = level(level::kTop).back;
     const auto upper = furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust));
+    const auto atTop = furtherEdges(at, nothing, 0.5, level(level::kTop).backShare + centreIntake(top));
     for (size_t i = 1; i < at.size(); ++i) {
-      std::vector<Station> middle{{start, upper[i - 1].toCentre, 0, true}}, gap{{start, 0, 0, true}};
-      for (const Below& b : below) addStation(furtherEdges(at, b.takings, 0.5, b.side)[i - 1], b, middle, gap);
-      extend(middle, topY(), bottomBack());
-      extend(gap, topY(), bottomBack());
-      auto [centre, outer] = edgesAbout(middle, gap);
+      std::vector<Station> middle{{start, upper[i - 1].toCentre}}, gap{{start, 0, 0, true}};
+      if (top < start - kLeastApart) {
+        middle.insert(middle.begin(), {top, atTop[i - 1].toCentre});
+        gap.insert(gap.begin(), {top, 0, 0, true});
+      }
+      std::vector<EdgePair> edges;
+      for (const Below& b : below) edges.push_back(furtherEdges(at, b.takings, 0.5, b.side)[i - 1]);
+      auto [centre, outer] = sweptEdges(std::move(middle), std::move(gap), below, edges, topY(), bottomBack());
       block_.back.lines.push_back(
           {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}});
     }
