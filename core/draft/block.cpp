@@ -10,7 +10,8 @@
 #include <numeric>
 #include <stdexcept>
 
-#include "distribute/distribution.h"
+#include "draft/line_paths.h"
+#include "draft/shared_out.h"
 #include "draft/upper_block.h"
 #include "geometry/spline.h"
 #include "measure/measure_table.h"
@@ -21,80 +22,12 @@ namespace {
 
 constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
 constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
-constexpr double kNoBound = 1e6;            // mm: the side may stand out as far as it must
 constexpr double kLeastApart = 4;           // mm: nearer levels are not both stations of a line
-
-// The gap of a line as a path: x is the whole intake, y the depth. Its edges are scaled copies.
-Path edgeOfGap(const Path& gap, double position, double part) {
-  std::vector<Cubic> cubics;
-  cubics.reserve(gap.cubics().size());
-  const auto place = [&](Vec2 p) { return Vec2{position + part * p.x, p.y}; };
-  for (const Cubic& c : gap.cubics()) cubics.push_back({place(c.p0), place(c.p1), place(c.p2), place(c.p3)});
-  return Path(std::move(cubics));
-}
-
-// Both edges of a line from its middle and its gap, given on the same stations: the gap is a monotone path of its own,
-// so that the edges never cross.
-std::pair<Path, Path> edgesAbout(const std::vector<Station>& middle, const std::vector<Station>& gap) {
-  const Path m = monotonePath(middle), g = monotonePath(gap);
-  std::vector<Cubic> centre, outer;
-  for (size_t i = 0; i < m.cubics().size(); ++i) {
-    const Cubic &a = m.cubics()[i], &b = g.cubics()[i];
-    const auto moved = [&](double part) {
-      const auto add = [&](Vec2 p, Vec2 q) { return Vec2{p.x + part * q.x, p.y}; };
-      return Cubic{add(a.p0, b.p0), add(a.p1, b.p1), add(a.p2, b.p2), add(a.p3, b.p3)};
-    };
-    centre.push_back(moved(-0.5));
-    outer.push_back(moved(0.5));
-  }
-  return {Path(std::move(centre)), Path(std::move(outer))};
-}
-
-// The same line with stations at further depths: value and slope of the line itself there (cubic Hermite), so that it
-// does not change.
-std::vector<Station> withStationsAt(const std::vector<Station>& line, const std::vector<double>& depths) {
-  const std::vector<double> slope = monotoneSlopes(line);
-  std::vector<Station> out;
-  for (size_t i = 0; i < line.size(); ++i) {
-    out.push_back({line[i].y, line[i].x, slope[i], true});
-    if (i + 1 == line.size()) break;
-    const double h = line[i + 1].y - line[i].y, rise = line[i + 1].x - line[i].x;
-    for (double y : depths) {
-      if (y <= line[i].y + 1e-9 || y >= line[i + 1].y - 1e-9) continue;
-      const double t = (y - line[i].y) / h, a = h * slope[i], b = h * slope[i + 1];
-      const double c2 = 3 * rise - 2 * a - b, c3 = a + b - 2 * rise;
-      out.push_back({y, line[i].x + t * (a + t * (c2 + t * c3)), (a + t * (2 * c2 + 3 * t * c3)) / h, true});
-    }
-  }
-  return out;
-}
 
 std::string lowered(std::string name) {
   name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
   return name;
 }
-
-// Continues a list of stations straight, up and down.
-void extend(std::vector<Station>& s, double topY, double bottomY) {
-  const std::vector<double> slope = monotoneSlopes(s);
-  const auto straight = [](const Station& from, double m, double y) {
-    return Station{y, from.x + m * (y - from.y), m, true};
-  };
-  Station& first = s.front();
-  first.slope = slope.front();
-  first.slopeGiven = true;
-  Station& last = s.back();
-  last.slope = slope.back();
-  last.slopeGiven = true;
-  const Station above = straight(first, first.slope, topY), below = straight(last, last.slope, bottomY);
-  if (topY < s.front().y - 1e-6) s.insert(s.begin(), above);
-  if (bottomY > s.back().y + 1e-6) s.push_back(below);
-}
-
-// What one line takes in at each level of a half, both sides together; mm.
-struct Taking {
-  double top = 0, under = 0, waist = 0, highHip = 0, hem = 0;
-};
 
 class Drafter {
  public:
@@ -148,8 +81,8 @@ class Drafter {
     const double bustSide = level(level::kBust).frontShare;
     const std::vector<double> at = positions(lineCount("lines.front"), bustSide, level(level::kWaist).frontShare);
     setDart(at.front(), bustSide);
-    const std::vector<Taking> takings =
-        byThumb() ? frontByThumb(at) : distributed(f, at.size(), bustSide, [](double) { return 0.0; });
+    const std::vector<LineTaking> takings =
+        byThumb() ? frontByThumb(at) : sharedOut(f, at.size(), bustSide, [](double) { return 0.0; });
     drawPrincess(at.front(), takings.front());
     drawFurtherFront(at, takings);
     f.centre = Path::line({0, topY()}, {0, bottomFront()});
@@ -162,8 +95,8 @@ class Drafter {
 
   // Rules of thumb: the princess line by its rules, every further line by its own, running out at bust and hem; the
   // side takes what is left.
-  std::vector<Taking> frontByThumb(const std::vector<double>& at) {
-    std::vector<Taking> takings(at.size());
+  std::vector<LineTaking> frontByThumb(const std::vector<double>& at) {
+    std::vector<LineTaking> takings(at.size());
     const double under = level(level::kUnderbust).front, waist = level(level::kWaist).front;
     double furtherWaist = 0, furtherUnder = 0;
     for (size_t i = 1; i < at.size(); ++i) {
@@ -188,82 +121,15 @@ class Drafter {
     return Motion::rotationAbout(block_.dart.apex, block_.dart.angle).apply({x, block_.dart.apex.y});
   }
 
-  // By a school that shares out the drop of every level: the block is as wide as at the bust, and what the finished
-  // share leaves of it is divided among the lines and the side (distribute/distribution.h).
-  template <typename CentreIntake>
-  std::vector<Taking> distributed(const HalfBlock& half, size_t count, double width, const CentreIntake& centreIntake) {
+  std::vector<LineTaking> sharedOut(const HalfBlock& half, size_t count, double width,
+                                    const std::function<double(double)>& centreIntake) {
     const bool front = half.id == "front";
-    const std::string_view school = rules_.option("distribution.school");
-    const std::vector<double> parts = schoolParts(school, front, count);
-    const std::array<std::string_view, 3> ids{level::kUnderbust, level::kWaist, level::kHighHip};
-    DistributionProblem p;
-    for (size_t i = 0; i < count; ++i) p.lines.push_back({lineId(front, i), 1});
-    p.lines.push_back({"side", 1});
-    for (std::string_view id : ids) {
-      const Level& l = level(id);
-      const double y = front ? l.front : l.back, share = front ? l.frontShare : l.backShare;
-      const double drop = width - share - centreIntake(y);
-      p.levels.push_back({std::string(id), y, drop});
-      for (size_t i = 0; i <= count; ++i) {
-        const bool side = i == count;
-        const double cap = rules_.length(side ? "cap.side" : front && i == 0 ? "cap.princess" : "cap.other");
-        p.cells.push_back({drop * parts[i], side ? -kNoBound : 0, cap});
-      }
-    }
-    const Distribution d = distribute(p);
-    std::vector<Taking> takings(count);
-    for (size_t i = 0; i < count; ++i)
-      takings[i] = {0, d.intakes[i], d.intakes[count + 1 + i], d.intakes[2 * (count + 1) + i],
-                    d.intakes[2 * (count + 1) + i]};
-    if (front) takings[0].top = rules_.length("intake.top");
-    recordDistribution(half, p, d, width);
-    return takings;
-  }
-
-  // What part of the drop each line and, last, the side is wished to take. Common practice, no source.
-  static std::vector<double> schoolParts(std::string_view school, bool front, size_t count) {
-    std::vector<double> parts(count + 1, 1);
-    if (school == "side-weighted")
-      for (size_t i = 0; i <= count; ++i) parts[i] = static_cast<double>(i + 1);
-    if (school == "flat-front" && front) {
-      parts.front() = 0.4;
-      parts.back() = 2;
-    }
-    const double sum = std::accumulate(parts.begin(), parts.end(), 0.0);
-    for (double& part : parts) part /= sum;
-    return parts;
-  }
-
-  // Workings of what was shared out, the side's own take with its cap, and what the caps did not allow.
-  void recordDistribution(const HalfBlock& half, const DistributionProblem& p, const Distribution& d, double width) {
-    const bool front = half.id == "front";
-    for (size_t l = 0; l < p.levels.size(); ++l) {
-      const std::string& id = p.levels[l].id;
-      Working w{fmt::format("{}.{}.intake", half.id, id),
-                fmt::format("{}, {}: to be taken in", front ? "Front" : "Back", lowered(level(id).name)),
-                {{'+', "width of the block, as at the bust", width, Source::Computed},
-                 {'-', "finished share and centre", width - p.levels[l].drop, Source::Computed}},
-                p.levels[l].drop,
-                ""};
-      w.note =
-          "shared out among the lines and the side by the school chosen; what each line takes stands in the working of "
-          "the side; common practice";
-      block_.workings.push_back(std::move(w));
-      double side = d.intakes[l * p.lines.size() + p.lines.size() - 1];
-      std::string cures;
-      for (const Miss& miss : d.misses) {
-        if (miss.level != l) continue;
-        side += miss.amount;  // the girth is kept; the sheet says that the side takes too much
-        cures = fmt::format(
-            "the caps leave {:.0f} mm to the side: {} more line{}, or {:.0f} mm more for every cap, or {:.0f} mm "
-            "less reduction",
-            miss.amount, miss.cures.moreLines, miss.cures.moreLines == 1 ? "" : "s", miss.cures.higherCap,
-            miss.cures.lessReduction);
-      }
-      if (side > 0 && !level(id).beyondHem)
-        block_.intakes.push_back({half.id, "side", id, side, rules_.length("cap.side"),
-                                  front ? "Side, front half" : "Side, back half", cures});
-    }
+    std::vector<std::string> ids;
+    for (size_t i = 0; i < count; ++i) ids.push_back(lineId(front, i));
+    SharedOut out = shareOut(block_.levels, rules_, front, ids, width, centreIntake);
+    block_.workings.insert(block_.workings.end(), out.workings.begin(), out.workings.end());
+    block_.intakes.insert(block_.intakes.end(), out.atSide.begin(), out.atSide.end());
+    return std::move(out.takings);
   }
 
   static std::string lineId(bool front, size_t i) {
@@ -324,7 +190,7 @@ class Drafter {
   // Both edges of the princess line. At the bust point they meet; above and below they leave it along a leg that is
   // aimed `bust.rounding` away from it, which rounds the point. The side front's edge is drawn with the corner of the
   // dart in it, half above and half below, so that closing the dart leaves a smooth edge.
-  void drawPrincess(double position, const Taking& taking) {
+  void drawPrincess(double position, const LineTaking& taking) {
     const double centreShare = rules_.share("intake.centre_share");
     PanelLine line{lineId(true, 0), lineName(true, 0), position, {}, {}, {}, {}};
     line.toCentre = princessEdge(position, -centreShare, 0, taking);
@@ -332,7 +198,7 @@ class Drafter {
     block_.front.lines.push_back(std::move(line));
   }
 
-  Path princessEdge(double position, double part, double halfCorner, const Taking& taking) const {
+  Path princessEdge(double position, double part, double halfCorner, const LineTaking& taking) const {
     const double top = level(level::kTop).front, bust = level(level::kBust).front,
                  under = level(level::kUnderbust).front;
     const double rounding = rules_.length("bust.rounding");
@@ -354,7 +220,7 @@ class Drafter {
   }
 
   // Underbust, waist, high hip where something was shared out there, hem.
-  void addBelow(std::vector<Station>& s, double position, double part, const Taking& taking,
+  void addBelow(std::vector<Station>& s, double position, double part, const LineTaking& taking,
                 double Level::*depth) const {
     const double hem = level(level::kHem).*depth, highHip = level(level::kHighHip).*depth;
     s.push_back({level(level::kUnderbust).*depth, position + part * taking.under});
@@ -396,39 +262,39 @@ class Drafter {
     bool last;  // the hem: the lines arrive upright
   };
 
-  std::vector<Below> levelsBelow(const std::vector<Taking>& takings, double Level::*depth, double Level::*share,
+  std::vector<Below> levelsBelow(const std::vector<LineTaking>& takings, double Level::*depth, double Level::*share,
                                  const std::function<double(double)>& centreIntake) const {
     const double hem = level(level::kHem).*depth, highHip = level(level::kHighHip).*depth;
     const double waist = level(level::kWaist).*depth, hip = level(level::kHip).*depth;
-    const auto taken = [&](double Taking::*at) {
+    const auto taken = [&](double LineTaking::*at) {
       std::vector<double> all;
-      for (const Taking& t : takings) all.push_back(t.*at);
+      for (const LineTaking& t : takings) all.push_back(t.*at);
       return all;
     };
     const auto side = [&](double shareThere, double y, const std::vector<double>& all) {
       return shareThere + centreIntake(y) + std::accumulate(all.begin(), all.end(), 0.0);
     };
     std::vector<Below> out;
-    const auto add = [&](std::string_view id, double Taking::*at) {
+    const auto add = [&](std::string_view id, double LineTaking::*at) {
       const double y = level(id).*depth;
       out.push_back({y, taken(at), side(level(id).*share, y, taken(at)), false});
     };
-    add(level::kUnderbust, &Taking::under);
-    add(level::kWaist, &Taking::waist);
-    if (!byThumb() && highHip < hem - kLeastApart) add(level::kHighHip, &Taking::highHip);
+    add(level::kUnderbust, &LineTaking::under);
+    add(level::kWaist, &LineTaking::waist);
+    if (!byThumb() && highHip < hem - kLeastApart) add(level::kHighHip, &LineTaking::highHip);
     // No girth is prescribed at the hem: between the measured levels round it.
     const bool aboveHighHip = hem < highHip;
     const double upper = aboveHighHip ? waist : highHip, lower = aboveHighHip ? highHip : hip;
     const double from = level(aboveHighHip ? level::kWaist : level::kHighHip).*share;
     const double to = level(aboveHighHip ? level::kHighHip : level::kHip).*share;
     const double shareThere = from + (to - from) * (hem - upper) / (lower - upper);
-    out.push_back({hem, taken(&Taking::hem), side(shareThere, hem, taken(&Taking::hem)), true});
+    out.push_back({hem, taken(&LineTaking::hem), side(shareThere, hem, taken(&LineTaking::hem)), true});
     return out;
   }
 
   // The lines beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg.
   // Above and below they run so that the closed line is smooth, half of the turn on either side.
-  void drawFurtherFront(const std::vector<double>& at, const std::vector<Taking>& takings) {
+  void drawFurtherFront(const std::vector<double>& at, const std::vector<LineTaking>& takings) {
     const double top = level(level::kTop).front, bust = level(level::kBust).front;
     const double corner = std::tan(block_.dart.angle / 2), share = 1 - rules_.share("intake.centre_share");
     const auto below = levelsBelow(takings, &Level::front, &Level::frontShare, [](double) { return 0.0; });
@@ -498,8 +364,8 @@ class Drafter {
     const double bust = level(level::kBust).back;
     const double width = level(level::kBust).backShare + centreIntake(bust);
     const std::vector<double> at = positions(lineCount("lines.back"), width, level(level::kWaist).backShare);
-    const std::vector<Taking> takings =
-        byThumb() ? backByThumb(at.size(), centreIntake) : distributed(b, at.size(), width, centreIntake);
+    const std::vector<LineTaking> takings =
+        byThumb() ? backByThumb(at.size(), centreIntake) : sharedOut(b, at.size(), width, centreIntake);
     const Path gap = backGap(takings[0]);
     b.lines.push_back(
         {lineId(false, 0), lineName(false, 0), at[0], edgeOfGap(gap, at[0], -0.5), edgeOfGap(gap, at[0], 0.5), {}, {}});
@@ -511,7 +377,7 @@ class Drafter {
   }
 
   // Back lines beyond the first: from the line's start, where nothing is taken in yet.
-  void drawFurtherBack(const std::vector<double>& at, const std::vector<Taking>& takings,
+  void drawFurtherBack(const std::vector<double>& at, const std::vector<LineTaking>& takings,
                        const std::function<double(double)>& centreIntake) {
     const auto below = levelsBelow(takings, &Level::back, &Level::backShare, centreIntake);
     const double bust = level(level::kBust).back, start = std::min(backStart(), bust);
@@ -549,10 +415,10 @@ class Drafter {
 
   // The first back line by its rules, on the underbust line what is left over there; every further one by its own.
   template <typename CentreIntake>
-  std::vector<Taking> backByThumb(size_t count, const CentreIntake& centreIntake) {
+  std::vector<LineTaking> backByThumb(size_t count, const CentreIntake& centreIntake) {
     const double waist = level(level::kWaist).back, bust = level(level::kBust).back,
                  under = level(level::kUnderbust).back;
-    std::vector<Taking> takings(count);
+    std::vector<LineTaking> takings(count);
     double furtherWaist = 0, furtherUnder = 0;
     for (size_t i = 1; i < count; ++i) {
       takings[i].waist = rules_.length("intake.further");
@@ -570,7 +436,7 @@ class Drafter {
   }
 
   // A back line's gap: nothing above its start, most at the waist; by rules of thumb it ends above the hem.
-  Path backGap(const Taking& taking) const {
+  Path backGap(const LineTaking& taking) const {
     const double waist = level(level::kWaist).back, hem = level(level::kHem).back;
     std::vector<Station> s{{backStart(), 0, 0, true}};
     if (byThumb()) {
