@@ -10,6 +10,7 @@
 #include <numeric>
 #include <stdexcept>
 
+#include "draft/further_lines.h"
 #include "draft/line_paths.h"
 #include "draft/shared_out.h"
 #include "draft/upper_block.h"
@@ -22,7 +23,6 @@ namespace {
 
 constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
 constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
-constexpr double kLeastApart = 4;           // mm: nearer levels are not both stations of a line
 
 std::string lowered(std::string name) {
   name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
@@ -126,7 +126,8 @@ class Drafter {
     const bool front = half.id == "front";
     std::vector<std::string> ids;
     for (size_t i = 0; i < count; ++i) ids.push_back(lineId(front, i));
-    SharedOut out = shareOut(block_.levels, rules_, front, ids, width, centreIntake);
+    SharedOut out = shareOut(block_.levels, rules_, front, ids, width,
+                             front ? block_.dart.lower.y : level(level::kBust).back, centreIntake);
     block_.workings.insert(block_.workings.end(), out.workings.begin(), out.workings.end());
     block_.intakes.insert(block_.intakes.end(), out.atSide.begin(), out.atSide.end());
     return std::move(out.takings);
@@ -229,67 +230,8 @@ class Drafter {
     s.push_back({hem, position + part * taking.hem, 0, byThumb()});
   }
 
-  // Where the edges of the lines beyond the first stand on one level: evenly between the first line and the side, what
-  // is taken in left out, so that the pieces there are equally wide; or half a span apart.
-  struct EdgePair {
-    double toCentre, toSide;
-  };
-  std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings,
-                                     double firstShare, double side) const {
-    const double first = at.front() + firstShare * takings.front();
-    const double taken = std::accumulate(takings.begin() + 1, takings.end(), 0.0);
-    const double width = (side - first - taken) / static_cast<double>(at.size());
-    std::vector<EdgePair> edges;
-    double x = first;
-    for (size_t i = 1; i < at.size(); ++i) {
-      const bool even = spacedEvenly(at);
-      const double toCentre = even ? x + width : at[i] - takings[i] / 2;
-      edges.push_back({toCentre, toCentre + takings[i]});
-      x = edges.back().toSide;
-    }
-    return edges;
-  }
-
   bool spacedEvenly(const std::vector<double>& at) const {
     return rules_.option("lines.spacing") == "even" || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
-  }
-
-  // One level below the bust at which lines are placed: how deep, what each line takes in there, where the side stands.
-  struct Below {
-    double y;
-    std::vector<double> takings;
-    double side;
-    bool last;  // the hem: the lines arrive upright
-  };
-
-  std::vector<Below> levelsBelow(const std::vector<LineTaking>& takings, double Level::*depth, double Level::*share,
-                                 const std::function<double(double)>& centreIntake) const {
-    const double hem = level(level::kHem).*depth, highHip = level(level::kHighHip).*depth;
-    const double waist = level(level::kWaist).*depth, hip = level(level::kHip).*depth;
-    const auto taken = [&](double LineTaking::*at) {
-      std::vector<double> all;
-      for (const LineTaking& t : takings) all.push_back(t.*at);
-      return all;
-    };
-    const auto side = [&](double shareThere, double y, const std::vector<double>& all) {
-      return shareThere + centreIntake(y) + std::accumulate(all.begin(), all.end(), 0.0);
-    };
-    std::vector<Below> out;
-    const auto add = [&](std::string_view id, double LineTaking::*at) {
-      const double y = level(id).*depth;
-      out.push_back({y, taken(at), side(level(id).*share, y, taken(at)), false});
-    };
-    add(level::kUnderbust, &LineTaking::under);
-    add(level::kWaist, &LineTaking::waist);
-    if (!byThumb() && highHip < hem - kLeastApart) add(level::kHighHip, &LineTaking::highHip);
-    // No girth is prescribed at the hem: between the measured levels round it.
-    const bool aboveHighHip = hem < highHip;
-    const double upper = aboveHighHip ? waist : highHip, lower = aboveHighHip ? highHip : hip;
-    const double from = level(aboveHighHip ? level::kWaist : level::kHighHip).*share;
-    const double to = level(aboveHighHip ? level::kHighHip : level::kHip).*share;
-    const double shareThere = from + (to - from) * (hem - upper) / (lower - upper);
-    out.push_back({hem, taken(&LineTaking::hem), side(shareThere, hem, taken(&LineTaking::hem)), true});
-    return out;
   }
 
   // The lines beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg.
@@ -297,44 +239,24 @@ class Drafter {
   void drawFurtherFront(const std::vector<double>& at, const std::vector<LineTaking>& takings) {
     const double top = level(level::kTop).front, bust = level(level::kBust).front;
     const double corner = std::tan(block_.dart.angle / 2), share = 1 - rules_.share("intake.centre_share");
-    const auto below = levelsBelow(takings, &Level::front, &Level::frontShare, [](double) { return 0.0; });
+    const auto below = levelsBelow(block_.levels, takings, true, !byThumb(), [](double) { return 0.0; });
     std::vector<double> topTakings(at.size(), 0);
     topTakings[0] = takings[0].top;
-    const auto atTop = furtherEdges(at, topTakings, share, level(level::kTop).frontShare + takings[0].top);
+    const auto atTop =
+        furtherEdges(at, topTakings, share, level(level::kTop).frontShare + takings[0].top, spacedEvenly(at));
     for (size_t i = 1; i < at.size(); ++i) {
       const Vec2 start = onLowerLeg(at[i]);
       std::vector<Station> above{{top, atTop[i - 1].toCentre}, {bust, at[i], corner, true}};
       extend(above, topY(), bust);
       std::vector<EdgePair> edges;
-      for (const Below& b : below) edges.push_back(furtherEdges(at, b.takings, share, b.side)[i - 1]);
+      for (const LevelBelow& b : below)
+        edges.push_back(furtherEdges(at, b.takings, share, b.side, spacedEvenly(at))[i - 1]);
       auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, edges,
                                         start.y, bottomFront());
       const Path upper = monotonePath(above);
       block_.front.lines.push_back(
           {lineId(true, i), lineName(true, i), at[i], upper, upper, std::move(centre), std::move(outer)});
     }
-  }
-
-  // A line below its start: its middle runs in one sweep from there over the waist to the hem, its gap through what is
-  // taken in on every level.
-  std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
-                                   const std::vector<Below>& below, const std::vector<EdgePair>& edges, double topY,
-                                   double bottomY) const {
-    std::vector<double> depths;
-    for (size_t k = 0; k < below.size(); ++k) {
-      const Below& b = below[k];
-      const bool isWaist = k == 1;  // underbust, waist, (high hip), hem
-      if (isWaist || b.last) {
-        middle.push_back({b.y, (edges[k].toCentre + edges[k].toSide) / 2});
-      } else {
-        depths.push_back(b.y);
-      }
-      gap.push_back({b.y, edges[k].toSide - edges[k].toCentre, 0, b.last});
-    }
-    std::vector<Station> swept = withStationsAt(middle, depths);
-    extend(swept, topY, bottomY);
-    extend(gap, topY, bottomY);
-    return edgesAbout(swept, gap);
   }
 
   // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
@@ -379,12 +301,14 @@ class Drafter {
   // Back lines beyond the first: from the line's start, where nothing is taken in yet.
   void drawFurtherBack(const std::vector<double>& at, const std::vector<LineTaking>& takings,
                        const std::function<double(double)>& centreIntake) {
-    const auto below = levelsBelow(takings, &Level::back, &Level::backShare, centreIntake);
+    const auto below = levelsBelow(block_.levels, takings, false, !byThumb(), centreIntake);
     const double bust = level(level::kBust).back, start = std::min(backStart(), bust);
     const std::vector<double> nothing(at.size(), 0);
     const double top = level(level::kTop).back;
-    const auto upper = furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust));
-    const auto atTop = furtherEdges(at, nothing, 0.5, level(level::kTop).backShare + centreIntake(top));
+    const auto upper =
+        furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust), spacedEvenly(at));
+    const auto atTop =
+        furtherEdges(at, nothing, 0.5, level(level::kTop).backShare + centreIntake(top), spacedEvenly(at));
     for (size_t i = 1; i < at.size(); ++i) {
       std::vector<Station> middle{{start, upper[i - 1].toCentre}}, gap{{start, 0, 0, true}};
       if (top < start - kLeastApart) {
@@ -392,7 +316,8 @@ class Drafter {
         gap.insert(gap.begin(), {top, 0, 0, true});
       }
       std::vector<EdgePair> edges;
-      for (const Below& b : below) edges.push_back(furtherEdges(at, b.takings, 0.5, b.side)[i - 1]);
+      for (const LevelBelow& b : below)
+        edges.push_back(furtherEdges(at, b.takings, 0.5, b.side, spacedEvenly(at))[i - 1]);
       auto [centre, outer] = sweptEdges(std::move(middle), std::move(gap), below, edges, topY(), bottomBack());
       block_.back.lines.push_back(
           {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}});

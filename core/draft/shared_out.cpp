@@ -42,7 +42,7 @@ std::string curesText(const Miss& miss) {
 }
 
 DistributionProblem problemFor(const Levels& levels, const Rules& rules, bool front,
-                               const std::vector<std::string>& lineIds, double width,
+                               const std::vector<std::string>& lineIds, double width, double sideFrom,
                                const std::function<double(double)>& centreIntake) {
   const std::vector<double> parts = schoolParts(rules.option("distribution.school"), front, lineIds.size());
   DistributionProblem p;
@@ -59,14 +59,21 @@ DistributionProblem problemFor(const Levels& levels, const Rules& rules, bool fr
       p.cells.push_back({drop * parts[i], side ? -kNoBound : 0, cap});
     }
   }
+  // On the underbust the side would run straight from the bust to where it is wished at the waist; the lines share the
+  // rest. Else the side hooks in below a full bust.
+  const size_t lines = p.lines.size();
+  const double down = (p.levels[0].y - sideFrom) / (p.levels[1].y - sideFrom);
+  const double side = std::min(p.levels[0].drop, down * p.cells[2 * lines - 1].wish);
+  for (size_t i = 0; i + 1 < lines; ++i) p.cells[i].wish = (p.levels[0].drop - side) * parts[i] / (1 - parts.back());
+  p.cells[lines - 1].wish = side;
   return p;
 }
 
 }  // namespace
 
 SharedOut shareOut(const Levels& levels, const Rules& rules, bool front, const std::vector<std::string>& lineIds,
-                   double width, const std::function<double(double)>& centreIntake) {
-  const DistributionProblem p = problemFor(levels, rules, front, lineIds, width, centreIntake);
+                   double width, double sideFrom, const std::function<double(double)>& centreIntake) {
+  const DistributionProblem p = problemFor(levels, rules, front, lineIds, width, sideFrom, centreIntake);
   const Distribution d = distribute(p);
   const size_t lines = p.lines.size();
   SharedOut out;

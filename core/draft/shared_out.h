@@ -24,9 +24,10 @@ struct SharedOut {
   std::vector<Intake> atSide;  // what the side takes with its cap; what the caps do not allow is in it, with the cures
 };
 
-// `width` is the half's width at the bust, `centreIntake` what is taken in at its centre at a depth. The school is the
-// rule "distribution.school", not "thumb".
+// `width` is the half's width at the bust, `sideFrom` the depth from which the side runs in (on the front the end of
+// the side dart's lower leg), `centreIntake` what is taken in at its centre at a depth. The school is the rule
+// "distribution.school", not "thumb".
 SharedOut shareOut(const Levels& levels, const Rules& rules, bool front, const std::vector<std::string>& lineIds,
-                   double width, const std::function<double(double)>& centreIntake);
+                   double width, double sideFrom, const std::function<double(double)>& centreIntake);
 
 }  // namespace armure

@@ -1,0 +1,49 @@
+// core/draft/further_lines.h
+//
+// The panel lines beyond the first of a half: where their edges stand on a level, and the paths through them below the
+// place where they begin to take in.
+#pragma once
+
+#include <functional>
+#include <utility>
+#include <vector>
+
+#include "draft/levels.h"
+#include "draft/shared_out.h"
+#include "geometry/spline.h"
+
+namespace armure {
+
+inline constexpr double kLeastApart = 4;  // mm: nearer levels are not both stations of a line
+
+struct EdgePair {
+  double toCentre, toSide;
+};
+
+// Where the edges of the lines beyond the first stand on one level. `at` are the positions of all lines on the bust
+// line, `takings` what each takes in here, `firstShare` the part of the first line's intake towards the side, `side`
+// where the side stands. Evenly: between the first line and the side, what is taken in left out, so that the pieces
+// there are equally wide; else about their positions.
+std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings, double firstShare,
+                                   double side, bool evenly);
+
+// One level below the bust at which lines are placed: how deep, what each line takes in there, where the side stands.
+struct LevelBelow {
+  double y;
+  std::vector<double> takings;
+  double side;
+  bool isWaist, isHem;
+};
+
+// Underbust, waist, high hip where something was shared out there, hem (between the measured levels round it).
+std::vector<LevelBelow> levelsBelow(const Levels& levels, const std::vector<LineTaking>& takings, bool front,
+                                    bool withHighHip, const std::function<double(double)>& centreIntake);
+
+// Both edges of a line from its start down: its middle runs in one sweep over the waist to the hem, its gap through
+// what is taken in on every level. `middle` and `gap` hold the stations of the start; `edges` one pair for each level
+// below.
+std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
+                                 const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges, double topY,
+                                 double bottomY);
+
+}  // namespace armure
