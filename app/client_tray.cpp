@@ -4,6 +4,7 @@
 
 #include <QLabel>
 #include <QScrollArea>
+#include <algorithm>
 
 #include "measure/measure_table.h"
 
@@ -182,7 +183,9 @@ void ClientTray::refreshRecord() {
   if (same && !recordStale_) return;
   recordShown_ = order;
   recordStale_ = false;
-  switch (records_.standing()) {
+  // Asked once: it reads the book, and this stands in the path of every key typed.
+  const ClientRecords::Standing standing = records_.standing();
+  switch (standing) {
     case ClientRecords::Standing::NotInBook:
       record_->setText("Not in the client book");
       break;
@@ -193,7 +196,7 @@ void ClientTray::refreshRecord() {
       record_->setText("Not as in the client book");
       break;
   }
-  keep_->setVisible(records_.standing() != ClientRecords::Standing::AsInBook);
+  keep_->setVisible(standing != ClientRecords::Standing::AsInBook);
 }
 
 }  // namespace armure

@@ -1,6 +1,7 @@
 #include "app/findings_panel.h"
 
 #include <QVBoxLayout>
+#include <array>
 
 #include "measure/figure.h"
 #include "measure/measure_table.h"
