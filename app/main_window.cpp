@@ -140,7 +140,7 @@ void MainWindow::refresh() {
   const QString file = session_.path().empty() ? QString("not saved yet")
                                                : (session_.isSaved() ? "saved in " : "changed since saved in ") +
                                                      QFileInfo(QString::fromStdString(session_.path())).fileName();
-  const QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.pieces.size()) : QString();
+  const QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.shellPieces()) : QString();
   saved_->setText(file + pieces + QStringLiteral(" · 1 : %1").arg(table_->scaleDenominator(), 0, 'f', 1));
   int estimated = 0;
   size_t failing = 0;

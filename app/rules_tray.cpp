@@ -126,7 +126,8 @@ void RulesTray::refresh() {
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
-    const bool counts = rule.onlyWhenKey.empty() || session_.rule(rule.onlyWhenKey).option == rule.onlyWhenOption;
+    const bool counts =
+        ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).option; });
     if (const auto o = options_.find(key); o != options_.end()) {
       o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
       o->second.row->setVisible(counts);

@@ -165,7 +165,7 @@ class SceneMaker {
     const double y = lerp({0, half.at(level::kUnderbust).y}, {0, half.at(level::kWaist).y}, 0.5).y;
     const double side = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
     const double a = half.centre.xAtDepth(y);
-    const int pieces = static_cast<int>(design_.pattern.pieces.size());
+    const int pieces = static_cast<int>(design_.pattern.shellPieces());
     double from = a;
     for (size_t i = 0; i <= half.lines.size(); ++i) {
       const bool last = i == half.lines.size();

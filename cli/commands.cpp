@@ -119,7 +119,9 @@ void printSheet(const Order& order, const Design& d) {
   for (const CheckRow& r : d.sheet.rows) {
     if (r.note) {
       fmt::print("note  {:<16} {}: {}{}\n", checkName(r.kind), r.subject, r.detail,
-                 r.amount > 0 ? fmt::format(" +/- {:.0f} mm", r.amount) : "");
+                 r.amount <= 0                   ? ""
+                 : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
+                                              : fmt::format(", {:.1f} mm", r.amount));
     } else if (r.pass) {
       fmt::print("pass  {:<16} {}: {}\n", checkName(r.kind), r.subject, amountText(r, r.amount));
     } else {

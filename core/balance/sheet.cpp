@@ -7,14 +7,16 @@
 #include <numbers>
 
 #include "balance/fit.h"
+#include "lowered.h"
 #include "measure/measure_table.h"
 
 namespace armure {
 namespace {
 
 constexpr double kDegrees = 180 / std::numbers::pi;
-constexpr double kStraight = 1e5;   // mm of radius: an edge without a bend
-constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
+constexpr double kStraight = 1e5;    // mm of radius: an edge without a bend
+constexpr double kShownTrim = 0.05;  // mm: less is not worth a line
+constexpr double kFlatness = 0.02;   // mm, for outlines checked as polygons
 
 class SheetMaker {
  public:
@@ -85,7 +87,7 @@ class SheetMaker {
   void curves() {
     for (const Piece& p : pattern_.pieces) {
       for (const Edge& e : p.edges) {
-        if (e.role != EdgeRole::Seam) continue;
+        if (e.role != EdgeRole::Seam && e.role != EdgeRole::Centre) continue;
         CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
         const double radius = e.path.tightestRadius();
         r.detail = "the radius is below the limit: the cloth will pucker there";
@@ -99,6 +101,35 @@ class SheetMaker {
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
         judge(b, e.path.inflections(), limits::kMostBends, "make the intakes run more evenly from level to level");
+      }
+    }
+  }
+
+  // What closing the dart and trimming changed; nothing is done in silence.
+  void changes() {
+    if (pattern_.closing.angleRad > 0) {
+      CheckRow r;
+      r.kind = CheckKind::Girth;
+      r.level = level::kBust;
+      r.subject = "Closing the side bust dart";
+      r.detail = fmt::format(
+          "turned the side front by {:.1f} degrees about the bust point; the princess intake opens by as much below "
+          "it; "
+          "largest change of a width on any level",
+          pattern_.closing.angleRad * kDegrees);
+      judge(r, pattern_.closing.changed, limits::kLengthMm,
+            "this is a fault of the program: please keep the order file");
+    }
+    for (const Trim& t : pattern_.trims) {
+      if (t.amount < kShownTrim) continue;
+      for (const Seam& seam : pattern_.seams) {
+        if (seam.id != t.seam) continue;
+        CheckRow r =
+            seamRow(CheckKind::Seam, seam, fmt::format("{}, trimmed at the {}", seam.name, t.atTop ? "top" : "hem"));
+        r.note = true;
+        r.detail = fmt::format("cut off the {}, which was longer", lowered(pattern_.pieces[t.piece].name));
+        r.amount = t.amount;
+        rows_.push_back(std::move(r));
       }
     }
   }
@@ -186,10 +217,6 @@ class SheetMaker {
     for (const PatternLevel& l : pattern_.levels)
       if (l.id == id) return lowered(l.name);
     return id;
-  }
-  static std::string lowered(std::string s) {
-    if (!s.empty()) s[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(s[0])));
-    return s;
   }
   std::string longer(const Seam& seam, double mismatch) const {
     return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
@@ -283,6 +310,7 @@ Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutli
   maker.girths();
   maker.joins();
   maker.curves();
+  maker.changes();
   maker.sides();
   maker.pieces();
   maker.intakes(intakes);

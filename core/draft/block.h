@@ -15,6 +15,7 @@
 #include <vector>
 
 #include "draft/levels.h"
+#include "draft/opening.h"
 #include "geometry/path.h"
 
 namespace armure {
@@ -28,6 +29,7 @@ struct PanelLine {
   Path toCentre;                    // edge of the piece on the centre's side
   Path toSide;                      // edge of the piece on the side's side
   Path toCentreBelow, toSideBelow;  // below the dart; empty when the line does not cross it
+  Path onward;                      // above the top edge, towards armhole or shoulder; empty when it ends there
 
   double toCentreX(double y) const { return edgeX(toCentre, toCentreBelow, y); }
   double toSideX(double y) const { return edgeX(toSide, toSideBelow, y); }
@@ -47,6 +49,10 @@ struct HalfLevel {
   double centreIntake = 0;      // taken in at the centre (zip)
   std::vector<double> intakes;  // taken in at each panel line, from the centre out
   double side = 0;              // x of the side
+  // Where the half is shaped (draft/shaping.h): what the school wished for each line and, for the side, how far it
+  // would stand inside the block; else empty.
+  std::vector<double> wished = {};
+  double sideTaken = 0, sideWished = 0;
 
   double lineIntake() const { return std::accumulate(intakes.begin(), intakes.end(), 0.0); }
 };
@@ -54,7 +60,8 @@ struct HalfLevel {
 struct HalfBlock {
   std::string id;  // "front" or "back"
   std::vector<HalfLevel> levels;
-  Path centre;                   // fold, or the edge of the opening
+  Opening opening;               // what the centre is
+  Path centre;                   // fold, seam, or the edge of the opening
   std::vector<PanelLine> lines;  // from the centre out
   Path side;                     // on the front: down to the side bust dart; below it see Block::sideBelowDart
   Path neck, shoulder, armhole;  // the covered block above the top edge, mostly cut away later
@@ -81,11 +88,12 @@ struct Block {
   Levels levels;
   HalfBlock front, back;
   SideDart dart;
-  Path sideBelowDart;     // the front side from the dart's lower leg down, before closing
-  double openingGap = 0;  // whole lacing gap at the centre back; 0 with a zip
+  Path sideBelowDart;  // the front side from the dart's lower leg down, before closing
   std::vector<Intake> intakes;
   std::vector<Working> workings;
 
+  // What stays open on a level when the garment is worn, at front and back together, mm.
+  double gapOn(std::string_view level) const;
   const Working* working(std::string_view key) const;  // nullptr when there is none
 };
 

@@ -21,43 +21,41 @@ std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vec
   return edges;
 }
 
-std::vector<LevelBelow> levelsBelow(const Levels& levels, const std::vector<LineTaking>& takings, bool front,
-                                    bool withHighHip, const std::function<double(double)>& centreIntake) {
+std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping, bool front,
+                                    const std::function<double(double)>& centreIntake) {
   const auto depth = [&](std::string_view id) { return front ? levels.at(id).front : levels.at(id).back; };
   const auto share = [&](std::string_view id) { return front ? levels.at(id).frontShare : levels.at(id).backShare; };
   std::vector<LevelBelow> out;
-  const auto add = [&](double y, double shareThere, double LineTaking::*taking) {
-    std::vector<double> all;
-    for (const LineTaking& t : takings) all.push_back(t.*taking);
-    const double side = shareThere + centreIntake(y) + std::accumulate(all.begin(), all.end(), 0.0);
-    out.push_back({y, std::move(all), side, false, false});
+  const auto add = [&](const ShapedLevel& l, double shareThere) {
+    const double side = shareThere + centreIntake(l.y) + std::accumulate(l.taken.begin(), l.taken.end(), 0.0);
+    out.push_back({l.id, l.y, l.taken, side});
   };
-  const double hem = depth(level::kHem), highHip = depth(level::kHighHip);
-  add(depth(level::kUnderbust), share(level::kUnderbust), &LineTaking::under);
-  add(depth(level::kWaist), share(level::kWaist), &LineTaking::waist);
-  out.back().isWaist = true;
-  if (withHighHip && highHip < hem - kLeastApart) add(highHip, share(level::kHighHip), &LineTaking::highHip);
+  for (const ShapedLevel& l : shaping.levels) {
+    if (l.id == level::kTop || l.id == level::kHem || !l.drawn) continue;
+    add(l, share(l.id));
+  }
   // No girth is prescribed at the hem: it lies between two measured levels.
+  const double hem = depth(level::kHem), highHip = depth(level::kHighHip);
   const std::string_view upper = hem < highHip ? level::kWaist : level::kHighHip;
   const std::string_view lower = hem < highHip ? level::kHighHip : level::kHip;
   const double part = (hem - depth(upper)) / (depth(lower) - depth(upper));
-  add(hem, share(upper) + part * (share(lower) - share(upper)), &LineTaking::hem);
-  out.back().isHem = true;
+  add(shaping.at(level::kHem), share(upper) + part * (share(lower) - share(upper)));
   return out;
 }
 
 std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
-                                 const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges, double topY,
-                                 double bottomY) {
+                                 const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges,
+                                 const std::vector<bool>& placed, double topY, double bottomY) {
   std::vector<double> depths;
   for (size_t k = 0; k < below.size(); ++k) {
     const LevelBelow& b = below[k];
-    if (b.isWaist || b.isHem) {
+    const bool isHem = b.id == level::kHem;
+    if (b.id == level::kWaist || isHem || placed[k]) {
       middle.push_back({b.y, (edges[k].toCentre + edges[k].toSide) / 2});
     } else {
       depths.push_back(b.y);
     }
-    gap.push_back({b.y, edges[k].toSide - edges[k].toCentre, 0, b.isHem});
+    gap.push_back({b.y, edges[k].toSide - edges[k].toCentre, 0, isHem});
   }
   std::vector<Station> swept = withStationsAt(middle, depths);
   extend(swept, topY, bottomY);

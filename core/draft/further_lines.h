@@ -9,12 +9,10 @@
 #include <vector>
 
 #include "draft/levels.h"
-#include "draft/shared_out.h"
+#include "draft/shaping.h"
 #include "geometry/spline.h"
 
 namespace armure {
-
-inline constexpr double kLeastApart = 4;  // mm: nearer levels are not both stations of a line
 
 struct EdgePair {
   double toCentre, toSide;
@@ -29,21 +27,21 @@ std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vec
 
 // One level below the bust at which lines are placed: how deep, what each line takes in there, where the side stands.
 struct LevelBelow {
+  std::string id;
   double y;
   std::vector<double> takings;
   double side;
-  bool isWaist, isHem;
 };
 
-// Underbust, waist, high hip where something was shared out there, hem (between the measured levels round it).
-std::vector<LevelBelow> levelsBelow(const Levels& levels, const std::vector<LineTaking>& takings, bool front,
-                                    bool withHighHip, const std::function<double(double)>& centreIntake);
+// Every level the lines are drawn through, and the hem (its share between the measured levels round it).
+std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping, bool front,
+                                    const std::function<double(double)>& centreIntake);
 
-// Both edges of a line from its start down: its middle runs in one sweep over the waist to the hem, its gap through
-// what is taken in on every level. `middle` and `gap` hold the stations of the start; `edges` one pair for each level
-// below.
+// Both edges of a line from its start down: its middle runs in one sweep over the waist to the hem, and through the
+// levels where it was placed by hand; its gap runs through what is taken in on every level. `middle` and `gap` hold the
+// stations of the start; `edges` one pair for each level below.
 std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
-                                 const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges, double topY,
-                                 double bottomY);
+                                 const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges,
+                                 const std::vector<bool>& placed, double topY, double bottomY);
 
 }  // namespace armure

@@ -3,9 +3,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <stdexcept>
 #include <utility>
 
+#include "draft/line_paths.h"
 #include "measure/measure_table.h"
 #include "units/length.h"
 
@@ -125,6 +127,69 @@ class Sharer {
   std::string_view rule_;
 };
 
+// Levels of the maker's own stand at least this far from every other, mm.
+constexpr double kLeastFromOwn = 15;
+
+// Where the levels of the draft stand, for the maker's own to be set between.
+class OwnLevelMaker {
+ public:
+  OwnLevelMaker(const Levels& levels, double hem) : hem_(hem) {
+    for (std::string_view id : {level::kBust, level::kUnderbust, level::kWaist, level::kHighHip, level::kHip})
+      measured_.push_back(&levels.at(id));
+    for (const Level* l : measured_) girths_.push_back({l->front, l->bodyGirth});
+  }
+
+  Result<Level> make(const OwnLevel& own, Working& working) const {
+    const double y = measured_[2]->front - own.aboveWaist;
+    const std::string name = spoken(own.id);
+    if (y < measured_[1]->front + kLeastFromOwn || y > hem_ - kLeastFromOwn)
+      return problem(own, "does not stand between the underbust and the hem");
+    for (const Level* l : measured_)
+      if (std::abs(l->front - y) < kLeastFromOwn)
+        return problem(own, fmt::format("is only {:.0f} mm from the {} line", std::abs(l->front - y), l->name));
+    Level l{own.id, name, y, 0, bodyGirth(y), 0, 0, 0};
+    l.estimated = l.own = true;
+    working = own.girth ? worked("girth." + own.id, name + ", finished girth",
+                                 {{'+', "given by the maker", *own.girth, Source::ByHand}}, "")
+                        : worked("girth." + own.id, name + ", finished girth",
+                                 {{'+', "body, between the measured levels", l.bodyGirth, Source::Estimated},
+                                  {'-', "reduction, between its neighbours", reduction(y), Source::Computed}},
+                                 "one smooth curve down the body; measure the client there to be sure");
+    l.finishedGirth = working.result;
+    return l;
+  }
+
+  static std::string spoken(std::string id) {
+    std::replace(id.begin(), id.end(), '_', ' ');
+    id[0] = static_cast<char>(id[0] - 'a' + 'A');
+    return id;
+  }
+
+ private:
+  static Problem problem(const OwnLevel& own, const std::string& what) {
+    return {"rail." + own.id, fmt::format("the level \"{}\" {}", spoken(own.id), what),
+            fmt::format("set it at least {:.0f} mm from every other level, or take it away", kLeastFromOwn)};
+  }
+  double bodyGirth(double y) const {
+    for (const Station& s : withStationsAt(girths_, {y}))
+      if (s.y == y) return s.x;
+    return girths_.back().x;
+  }
+  double reduction(double y) const {
+    for (size_t i = 0; i + 1 < measured_.size(); ++i) {
+      const Level &a = *measured_[i], &b = *measured_[i + 1];
+      if (y > b.front) continue;
+      const double ra = a.bodyGirth - a.finishedGirth, rb = b.bodyGirth - b.finishedGirth;
+      return ra + (rb - ra) * (y - a.front) / (b.front - a.front);
+    }
+    return 0;
+  }
+
+  double hem_;
+  std::vector<const Level*> measured_;
+  std::vector<Station> girths_;
+};
+
 bool estimated(const Body& body, std::initializer_list<std::string_view> measures) {
   return std::any_of(measures.begin(), measures.end(),
                      [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
@@ -168,12 +233,16 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   const double under =
       girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')},
             "body - reduction");
+  const bool byQuarter = rules.option("distribution.school") == "quarter-minus";
   const double waist =
-      girth(level::kWaist, "Waist", {measureTerm(body, id::kWaist), rules.term("reduction.waist", '-')},
-            "natural waist - reduction");
+      girth(level::kWaist, "Waist",
+            {measureTerm(body, id::kWaist),
+             byQuarter ? rules.term("reduction.quarter", '-', 4) : rules.term("reduction.waist", '-')},
+            byQuarter ? "natural waist - the same off each of four quarters" : "natural waist - reduction");
   const double highHip = girth(level::kHighHip, "High hip",
                                {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
-  const double hip = body.mm(id::kHip);
+  const double hip =
+      girth(level::kHip, "Hip", {measureTerm(body, id::kHip), rules.term("spring.hip")}, "body + spring");
 
   const bool heightsEstimated = estimated(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
   add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top,
@@ -186,8 +255,22 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, estimated(body, {id::kShoulderToWaist}));
   const bool hipEstimated = estimated(body, {id::kHighHip, id::kWaistToHighHip});
   add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);
-  add(level::kHip, "Hip", h.hip, hip, hip, estimated(body, {id::kWaistToHip}));
+  add(level::kHip, "Hip", h.hip, body.mm(id::kHip), hip, estimated(body, {id::kWaistToHip}));
   add(level::kHem, "Hem", h.hem, 0, 0, hipEstimated);
+  const std::vector<OwnLevel> ownLevels = rules.ownLevels();
+  std::vector<Level> made;
+  for (const OwnLevel& own : ownLevels) {
+    Working working;
+    Result<Level> l = OwnLevelMaker(out, h.hem).make(own, working);
+    if (!l.ok()) return l.problem();
+    if (!made.empty() && l->front - made.back().front < kLeastFromOwn)
+      return Problem{"rail." + own.id, fmt::format("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
+                     "move one of them, or take it away"};
+    made.push_back(std::move(l).value());
+    made.back().back = made.back().front - out.sideDart;
+    out.workings.push_back(std::move(working));
+  }
+  out.all.insert(out.all.end(), made.begin(), made.end());
   for (Level& l : out.all) l.beyondHem = l.front > h.hem + 1e-9;
   out.at(level::kChest).readOff = out.at(level::kHem).readOff = true;
 

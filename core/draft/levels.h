@@ -30,6 +30,7 @@ struct Level {
   double backShare = 0;
   bool estimated = false;  // some measure used here was estimated
   bool readOff = false;    // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
+  bool own = false;        // added by the maker; its girth lies between its neighbours unless it was given
   bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut at the hem
 };
 
@@ -48,6 +49,8 @@ struct Levels {
 //   chest line, three schools: bust point - 2 in | shoulder slope + bust/6 + 1.5 in | half the round armhole
 //   finished(top) = upper bust - hold. The chest line already lies on the breast's rise and the hem between measured
 //   levels: no girth is prescribed for these two, the draft gives it (Level::readOff).
+// A level of the maker's own has the body's girth between the measured levels (one smooth curve down the body) less the
+// reduction between its neighbours, or the girth the maker gave it.
 Result<Levels> layOutLevels(const Body& body, const Rules& rules);
 
 }  // namespace armure

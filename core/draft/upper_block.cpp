@@ -4,6 +4,13 @@
 
 namespace armure {
 
+UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double chestY) {
+  const double slope = rules.length(front ? "shoulder.slope_front" : "shoulder.slope_back");
+  const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
+  const Vec2 shoulder{body.mm(id::kShoulderWidth) / 2, slope};
+  return {{rules.length("neck.width"), 0}, shoulder, {shoulder.x - inset, (slope + chestY) / 2}};
+}
+
 void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::vector<Working>& workings) {
   const bool front = half.id == "front";
   const double slope = rules.length(front ? "shoulder.slope_front" : "shoulder.slope_back");
@@ -12,10 +19,8 @@ void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::
   const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
   const HalfLevel& chest = half.at(level::kChest);
 
-  const Vec2 neckPoint{neckWidth, 0}, neckBase{0, neckDepth};
-  const Vec2 shoulderPoint{body.mm(id::kShoulderWidth) / 2, slope};
-  const Vec2 underarm{chest.side, chest.y};
-  const Vec2 middle{shoulderPoint.x - inset, (slope + chest.y) / 2};
+  const auto [neckPoint, shoulderPoint, middle] = upperPoints(body, rules, front, chest.y);
+  const Vec2 neckBase{0, neckDepth}, underarm{chest.side, chest.y};
 
   // A quarter-ellipse-like neck: level at the centre, upright at the shoulder (handles of 0.55, the circle's constant).
   half.neck =

@@ -1,7 +1,8 @@
 // core/draft/upper_block.h
 //
 // The covered part of the block above the chest line: shoulder, neck and armhole. On a strapless bodice it is cut away;
-// it is drawn because straps, yokes and covered shoulders start from it, and because the eye reads the block by it.
+// it is drawn because straps, yokes and covered shoulders start from it, because the princess line may run towards it,
+// and because the eye reads the block by it.
 #pragma once
 
 #include <vector>
@@ -9,6 +10,14 @@
 #include "draft/block.h"
 
 namespace armure {
+
+struct UpperPoints {
+  Vec2 neck, shoulder;  // the ends of the shoulder
+  Vec2 armholeMiddle;
+};
+
+// `chestY` is the depth of the chest line on that half.
+UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double chestY);
 
 // Draws neck, shoulder and armhole of a half whose levels are set. Common practice:
 //   shoulder point: half the shoulder width out, the slope down;

@@ -8,6 +8,7 @@
 #include <optional>
 
 #include "draft/dart.h"
+#include "pieces/modesty.h"
 
 namespace armure {
 namespace {
@@ -56,6 +57,9 @@ class Cutter {
     for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
     for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
     makeLevels();
+    pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};
+    addModestyPanels(pattern_, block_, rules_);
+    number(pattern_);
     return std::move(pattern_);
   }
 
@@ -73,21 +77,17 @@ class Cutter {
     const size_t nf = f.lines.size(), nb = b.lines.size();
 
     for (size_t i = 0; i <= nf; ++i) {
-      DraftedEdge left =
-          i == 0 ? DraftedEdge{"fold", EdgeRole::Fold, 0, f.centre} : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
+      DraftedEdge left = i == 0 ? centreEdge(f, f.centre) : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
       DraftedEdge outer =
           i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
       panels_.push_back(Panel{fmt::format("front-{}", i + 1), panelName("front", i, nf), &f, i, i + 1, still,
                               i == 0 ? still : closed.turn, std::move(left), std::move(outer)});
     }
-    const bool laced = block_.openingGap > 0;
     for (size_t i = nb + 1; i-- > 0;) {
       DraftedEdge left = i == nb ? DraftedEdge{"side", EdgeRole::Seam, side, b.side.transformed(back)}
                                  : seamEdge(b.lines[i], b.lines[i].toCentre.transformed(back));
-      DraftedEdge inner =
-          i == 0 ? DraftedEdge{"opening", EdgeRole::Opening,
-                               rules_.length(laced ? "allowance.lacing" : "allowance.zip"), b.centre.transformed(back)}
-                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
+      DraftedEdge inner = i == 0 ? centreEdge(b, b.centre.transformed(back))
+                                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
       const size_t boundary = panels_.size();
       panels_.push_back(Panel{fmt::format("back-{}", i + 1), panelName("back", i, nb), &b, boundary, boundary + 1, back,
                               back, std::move(left), std::move(inner)});
@@ -96,6 +96,18 @@ class Cutter {
 
   DraftedEdge seamEdge(const PanelLine& line, Path path) const {
     return {line.id, EdgeRole::Seam, rules_.length("allowance.seam"), std::move(path)};
+  }
+
+  // The edge at the centre of a half: the fold, a seam with the mirrored piece, or the edge of the opening.
+  DraftedEdge centreEdge(const HalfBlock& half, Path path) const {
+    const Opening& o = half.opening;
+    if (o.isFold()) return {"fold", EdgeRole::Fold, 0, std::move(path)};
+    if (o.isSeam()) return {"centre-" + half.id, EdgeRole::Centre, rules_.length("allowance.seam"), std::move(path)};
+    const std::string_view allowance = o.kind == "zip"     ? "allowance.zip"
+                                       : o.kind == "loops" ? "allowance.loops"
+                                       : o.isLaced()       ? "allowance.lacing"
+                                                           : "allowance.busk";
+    return {"opening", EdgeRole::Opening, rules_.length(allowance), std::move(path)};
   }
 
   // "Centre front", "Side front"; between them "Front 2", "Front 3", counted from the centre.
@@ -204,11 +216,11 @@ class Cutter {
     Piece piece;
     piece.id = p.id;
     piece.name = p.name;
-    piece.number = static_cast<int>(i) + 1;
-    piece.of = static_cast<int>(panels_.size());
-    const bool fold = p.left.role == EdgeRole::Fold;
+    const DraftedEdge* fold = nullptr;
+    for (const DraftedEdge* e : {&p.left, &p.right})
+      if (e->role == EdgeRole::Fold) fold = e;
     piece.quantity = fold ? 1 : 2;
-    piece.onFold = fold ? p.left.id : "";
+    piece.onFold = fold ? fold->id : "";
 
     Path left = p.left.path.sub(p.left.top, p.left.hem), right = p.right.path.sub(p.right.top, p.right.hem);
     Path top = styleEdge(top_, i), hem = styleEdge(hem_, i).reversed();
@@ -299,10 +311,30 @@ class Cutter {
     return fmt::format("{} seam {}", back ? "Back" : "Front", line + 1);
   }
 
+  // Closing turns pieces and trimming shortens them; neither may change a width.
+  double widthsChanged() const {
+    double most = 0;
+    for (size_t i = 0; i < panels_.size(); ++i)
+      for (const LevelMark& m : pattern_.pieces[i].levels) {
+        const Panel& p = panels_[i];
+        const double y = p.half->at(m.level).y;
+        const double drafted = std::abs(draftedX(p, p.rightBoundary, y) - draftedX(p, p.leftBoundary, y));
+        most = std::max(most, std::abs(m.width() - drafted));
+      }
+    return most;
+  }
+
+  static void number(Pattern& pattern) {
+    for (size_t i = 0; i < pattern.pieces.size(); ++i) {
+      pattern.pieces[i].number = static_cast<int>(i) + 1;
+      pattern.pieces[i].of = static_cast<int>(pattern.pieces.size());
+    }
+  }
+
   void makeLevels() {
     for (const Level& l : block_.levels.all) {
       if (l.beyondHem) continue;
-      PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.openingGap, l.estimated, false};
+      PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.gapOn(l.id), l.estimated, false};
       out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(),
                              [&](const Piece& p) { return p.level(l.id) != nullptr; });
       pattern_.levels.push_back(std::move(out));

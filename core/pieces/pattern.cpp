@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <stdexcept>
 
 namespace armure {
@@ -17,6 +18,7 @@ std::string_view roleName(EdgeRole role) {
     case EdgeRole::Hem:
       return "hem";
     case EdgeRole::Opening:
+    case EdgeRole::Centre:
       break;
   }
   return "opening";
@@ -41,6 +43,11 @@ Polyline Piece::outline(double tolerance) const {
     points.insert(points.end(), part.begin(), part.end() - 1);
   }
   return points;
+}
+
+size_t Pattern::shellPieces() const {
+  return static_cast<size_t>(
+      std::count_if(pieces.begin(), pieces.end(), [](const Piece& p) { return p.layer == "shell"; }));
 }
 
 double Pattern::closedGirth(const PatternLevel& l) const {

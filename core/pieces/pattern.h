@@ -17,8 +17,10 @@
 
 namespace armure {
 
-enum class EdgeRole { Seam, Fold, Top, Hem, Opening };
-std::string_view roleName(EdgeRole role);  // as in the exports: "seam", "fold", ...
+// Centre: sewn to its own mirror image, so that it is in no seam of two pieces.
+enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre };
+// As in the exports: "seam", "fold", ...; a centre seam is an "opening" there, sewn up.
+std::string_view roleName(EdgeRole role);
 
 struct Edge {
   std::string id;  // unique in its piece
@@ -85,6 +87,12 @@ struct Trim {
   double amount = 0;  // mm along the edge
 };
 
+// What closing the side bust dart did: the part of the front below it was turned about the bust point.
+struct Closing {
+  double angleRad = 0, width = 0;  // of the wedge; width at the side, mm
+  double changed = 0;              // largest change of a piece's width on a level against the block, mm
+};
+
 struct PatternLevel {
   std::string id, name;
   double bodyGirth = 0, finishedGirth = 0, openingGap = 0;
@@ -94,10 +102,12 @@ struct PatternLevel {
 
 struct Pattern {
   std::vector<PatternLevel> levels;
-  std::vector<Piece> pieces;  // from centre front to centre back
+  std::vector<Piece> pieces;  // of the shell from centre front to centre back, then other layers
   std::vector<Seam> seams;
   std::vector<Trim> trims;
+  Closing closing;
 
+  size_t shellPieces() const;  // they come first
   // Sum of the widths on the pieces of the shell + the opening gap.
   double closedGirth(const PatternLevel& level) const;
   // A side as a path from its upper end down.

@@ -39,6 +39,20 @@ Arrangement tape(const Pattern& pattern) {
     const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
     motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b));
   }
+  // What is sewn to nothing lies beside them.
+  constexpr double kBeside = 40;
+  double right = -HUGE_VAL;
+  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
+    Polyline outline = pattern.pieces[i].outline(1.0);
+    for (Vec2& p : outline) p = motions[i].apply(p);
+    const Box box = boxRound(outline);
+    if (i >= pattern.shellPieces()) {
+      motions[i] = Motion::translation({right + kBeside - box.low.x, 0});
+      right += kBeside + box.width();
+    } else {
+      right = std::max(right, box.high.x);
+    }
+  }
   return motions;
 }
 

@@ -40,6 +40,7 @@ std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, Len
     if (s.a.piece == piece && s.a.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);
     if (s.b.piece == piece && s.b.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.a.piece].number);
   }
+  if (edge.role == EdgeRole::Centre) note += ", joins its mirror image";
   if (edge.role == EdgeRole::Opening) note += ", opening";
   return note;
 }

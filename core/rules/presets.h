@@ -1,7 +1,8 @@
 // core/rules/presets.h
 //
-// Styles and schools: named sets of choices, as data. A school says how to draft, a style what to make. The order of
-// precedence is: the maker's own choice, the style, the school, the rule's default.
+// Styles, schools and kinds of garment: named sets of choices, as data. A school says how to draft, a style what to
+// make, a kind how tight it is. The order of precedence is: the maker's own choice, the style, the school, the kind,
+// the rule's default.
 #pragma once
 
 #include <span>
@@ -21,10 +22,12 @@ struct Preset {
 
 std::span<const Preset> styleTable();
 std::span<const Preset> schoolTable();
+std::span<const Preset> kindTable();
 
 // The preset, or nullptr.
 const Preset* findStyle(std::string_view id);
 const Preset* findSchool(std::string_view id);
+const Preset* findKind(std::string_view id);  // by the options of the rule "garment.kind"
 
 inline constexpr std::string_view kDefaultStyle = "sweetheart-zip";
 inline constexpr std::string_view kDefaultSchool = "quarter-grid";

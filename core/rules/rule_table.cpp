@@ -37,11 +37,31 @@ constexpr std::array<RuleOption, 2> kSpacings{{
     {"even", "evenly to the side", "what lies between the first line and the side is divided"},
     {"half-span", "half a span apart", "each line half the bust span further; evenly where that does not fit"},
 }};
-constexpr std::array<RuleOption, 4> kDistributions{{
+constexpr std::array<RuleOption, 6> kDistributions{{
     {"thumb", "rule of thumb", "every line by its own rule below; the side takes what is left"},
     {"even", "evenly", "every line and the side take the same"},
     {"side-weighted", "most at the side", "the further from the centre, the more"},
     {"flat-front", "flat front", "little at the first front line, most at the side"},
+    {"quarter-minus", "quarter less a fixed amount",
+     "every quarter of the waist loses the same, spread over its lines and the side; what the figure itself asks goes "
+     "by "
+     "the rules of thumb"},
+    {"middle-piece", "middle piece first",
+     "the centre front is drawn first and the side front mirrors its curve; the side follows from the girths"},
+}};
+constexpr std::array<RuleOption, 3> kKinds{{
+    {"bustier", "bustier", "follows the body, nothing is reduced"},
+    {"shaping", "shaping bodice", "everyday shaping: a little off the waist, a little spring at the high hip"},
+    {"reducing", "reducing corset", "several inches off the waist; ribs firm, spring at the hips"},
+}};
+constexpr std::array<RuleOption, 2> kShareRules{{
+    {"rule", "by rule", "the smaller part to the centre front, as set below"},
+    {"balance", "as balances best", "the part that leaves both edges of the line most nearly equal in every stretch"},
+}};
+constexpr std::array<RuleOption, 3> kLineEnds{{
+    {"top", "straight up", "the line ends at the top edge, above the bust point"},
+    {"armhole", "to the armhole", "towards the middle of the armhole"},
+    {"shoulder", "to the shoulder", "towards the middle of the shoulder"},
 }};
 constexpr std::array<RuleOption, 2> kTops{{
     {"straight", "straight", "level across the front, easing down to the side"},
@@ -51,9 +71,27 @@ constexpr std::array<RuleOption, 2> kHems{{
     {"straight", "straight", "level all round"},
     {"raised", "raised at the side", "curved up at the side seam, the same on front and back"},
 }};
-constexpr std::array<RuleOption, 2> kOpenings{{
+constexpr std::array<RuleOption, 6> kBackOpenings{{
     {"zip", "zip", "closed edge to edge; the centre back is taken in at the waist so that the zip does not stand off"},
     {"lacing", "lacing", "a straight gap, part of the finished girth"},
+    {"v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"},
+    {"loops", "loops", "laced through loops sewn into the edge; a straight gap"},
+    {"seam", "sewn closed", "a centre back seam; the opening is in front"},
+    {"fold", "on the fold", "no seam; the opening is in front"},
+}};
+constexpr std::array<RuleOption, 8> kFrontOpenings{{
+    {"fold", "on the fold", "no seam at the centre front"},
+    {"seam", "sewn closed", "a centre front seam, which can take in a little at the waist"},
+    {"busk", "busk", "two stiff straight strips with studs and loops: the edge stays straight"},
+    {"hooks", "hook tape", "hooks and eyes on a tape; straight and stiffened"},
+    {"zip", "zip", "closed edge to edge"},
+    {"lacing", "lacing", "a straight gap, part of the finished girth"},
+    {"v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"},
+    {"loops", "loops", "laced through loops sewn into the edge; a straight gap"},
+}};
+constexpr std::array<RuleOption, 2> kModesty{{
+    {"none", "none", "where the gap may show"},
+    {"panel", "a panel behind each gap", "as wide as the gap and the overlap"},
 }};
 constexpr std::array<RuleOption, 3> kPapers{{
     {"full", "one sheet, full size", "for a plotter or a copy shop"},
@@ -75,9 +113,9 @@ constexpr RuleInfo measured(RuleInfo rule) {
   rule.fromMeasures = true;
   return rule;
 }
-constexpr RuleInfo onlyWhen(std::string_view key, std::string_view option, RuleInfo rule) {
-  rule.onlyWhenKey = key;
-  rule.onlyWhenOption = option;
+constexpr RuleInfo onlyWhen(std::string_view keys, std::string_view options, RuleInfo rule) {
+  rule.onlyWhenKeys = keys;
+  rule.onlyWhenOptions = options;
   return rule;
 }
 constexpr RuleInfo share(std::string_view key, std::string_view stage, std::string_view group, std::string_view label,
@@ -109,51 +147,73 @@ constexpr std::array kRules{
            "the middle of the armhole moved in: 1/2 or 3/4 in"),
     length("armhole.inset_back", "Block", "Grid", "Armhole in, back", 0, 0, 2, "nothing or 1/2 in"),
     // finished girths
-    option("share.rule", "Block", "Girths", "Front and back share", kShares,
+    option("share.rule", "Block", "Share", "Front and back share", kShares,
            "how each girth is divided between front and back"),
-    onlyWhen("share.rule", "front-plus",
-             length("share.front_plus", "Block", "Girths", "Front plus", 0.5, 0, 2,
-                    "for the share \"front a little more\"")),
-    length("ease.bust", "Block", "Girths", "Ease at the bust", 0, -2, 4, "nothing on a boned bodice"),
-    length("hold.top", "Block", "Girths", "Top edge held in", 0.5, 0, 3,
+    onlyWhen(
+        "share.rule", "front-plus",
+        length("share.front_plus", "Block", "Share", "Front plus", 0.5, 0, 2, "for the share \"front a little more\"")),
+    option("garment.kind", "Shape", "Girths", "Kind of garment", kKinds, "sets the defaults of the girths below"),
+    length("ease.bust", "Shape", "Girths", "Ease at the bust", 0, -2, 4, "nothing on a boned bodice"),
+    length("hold.top", "Shape", "Girths", "Top edge held in", 0.5, 0, 3,
            "a strapless edge closes to a little less than the upper bust"),
-    length("reduction.underbust", "Block", "Girths", "Underbust reduction", 0, 0, 2,
+    length("reduction.underbust", "Shape", "Girths", "Underbust reduction", 0, 0, 2,
            "bone does not yield: 0 to 1 in at the most"),
-    length("reduction.waist", "Block", "Girths", "Waist reduction", 0, 0, 8,
-           "natural waist less closed waist: 0 to 2 in for everyday shaping"),
-    length("spring.high_hip", "Block", "Girths", "High-hip spring", 0, -1, 4,
+    onlyWhen("distribution.school", "thumb|even|side-weighted|flat-front|middle-piece",
+             length("reduction.waist", "Shape", "Girths", "Waist reduction", 0, 0, 8,
+                    "natural waist less closed waist: 0 to 2 in for everyday shaping, 2 to 4 in a reducing corset")),
+    onlyWhen("distribution.school", "quarter-minus",
+             length("reduction.quarter", "Shape", "Girths", "Off each quarter waist", 1, 0, 2,
+                    "quarter waist less 1 in: 4 in all told")),
+    length("spring.high_hip", "Shape", "Girths", "High-hip spring", 0, -1, 4,
            "0 to 2 in: what is pressed in at the waist goes somewhere"),
+    length("spring.hip", "Shape", "Girths", "Hip spring", 0, -1, 4, "0 to 2 in, on a long garment"),
     // panel lines and intakes, both sides of a line together
-    option("lines.front", "Block", "Panel lines", "Lines in each front half", kLineCounts,
+    option("lines.front", "Shape", "Panel lines", "Lines in each front half", kLineCounts,
            "the first runs through the bust point"),
-    option("lines.back", "Block", "Panel lines", "Lines in each back half", kLineCounts,
+    option("lines.back", "Shape", "Panel lines", "Lines in each back half", kLineCounts,
            "the first stands at half the bust span"),
-    option("lines.spacing", "Block", "Panel lines", "Further lines", kSpacings,
+    option("lines.spacing", "Shape", "Panel lines", "Further lines", kSpacings,
            "where the lines beyond the first stand"),
-    option("distribution.school", "Block", "Panel lines", "What each line takes", kDistributions,
+    option("distribution.school", "Shape", "Panel lines", "What each line takes", kDistributions,
            "how the drop from bust to waist is shared out among the lines and the side"),
-    length("intake.top", "Block", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4,
+    option("princess.above", "Shape", "Panel lines", "Princess above the bust", kLineEnds,
+           "where the first front line goes on a covered shoulder; a strapless top cuts it off"),
+    onlyWhen("distribution.school", "middle-piece",
+             length("middle.top", "Shape", "Intakes", "Middle piece less at the top", 0.5, 0.5, 1, 0, 2,
+                    "1/2 in less than half the span, 1 in on a full bust")),
+    onlyWhen("distribution.school", "middle-piece",
+             length("middle.underbust", "Shape", "Intakes", "Middle piece less below", 1, 1, 1.5, 0, 2.5,
+                    "from the underbust straight down: 1 in less than half the span, 1 1/2 in on a full bust")),
+    length("intake.top", "Shape", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4,
            "against gaping: 1 to 2 1/2 in"),
-    measured(length("intake.underbust", "Block", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6,
+    measured(length("intake.underbust", "Shape", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6,
                     "what is left when the quarter underbust is laid on the line; or a fixed amount, 1 to 2 1/2 in")),
-    length("intake.waist", "Block", "Intakes", "Princess, waist", 1.25, 1.5, 2, 0, 4, "1 in, or as at the underbust"),
-    length("intake.hem", "Block", "Intakes", "Princess, hem", 0.5, 0, 3, "1/2 to 2 in, or nothing with spring"),
-    share("intake.centre_share", "Block", "Intakes", "Princess, part to the centre", 0.375,
-          "the smaller part to the centre front: 3/4 of 2 in is 0.375"),
-    onlyWhen("distribution.school", "thumb",
-             length("intake.further", "Block", "Intakes", "Each further line, waist", 1, 0, 2.5,
+    length("intake.waist", "Shape", "Intakes", "Princess, waist", 1.25, 1.5, 2, 0, 4, "1 in, or as at the underbust"),
+    length("intake.hem", "Shape", "Intakes", "Princess, hem", 0.5, 0, 3, "1/2 to 2 in, or nothing with spring"),
+    onlyWhen("distribution.school", "thumb|even|side-weighted|flat-front|quarter-minus",
+             option("intake.share", "Shape", "Intakes", "Princess, either side", kShareRules,
+                    "how the intake is divided between centre front and side front")),
+    onlyWhen("intake.share", "rule",
+             share("intake.centre_share", "Shape", "Intakes", "Princess, part to the centre", 0.375,
+                   "the smaller part to the centre front: 3/4 of 2 in is 0.375")),
+    onlyWhen("distribution.school", "thumb|quarter-minus|middle-piece",
+             length("intake.further", "Shape", "Intakes", "Each further line, waist", 1, 0, 2.5,
                     "1 in, running out at bust and hem")),
-    length("back.intake_waist", "Block", "Intakes", "Back line, waist", 1, 0, 3, "1 in, half to each side"),
-    length("back.start", "Block", "Intakes", "Back line starts below chest", 1, 0, 4, "1 in below the chest line"),
-    length("back.end", "Block", "Intakes", "Back line ends above hem", 1.5, 0, 4, "1 to 2 in above the hem"),
-    onlyWhen("opening.kind", "zip",
-             length("centre_back.waist", "Block", "Intakes", "Centre back in at waist (zip)", 0.5, 0, 1.5,
-                    "so that a zip does not stand off")),
-    length("cap.princess", "Block", "Intakes", "Most a princess line takes", 2.5, 0.5, 5,
+    length("back.intake_waist", "Shape", "Intakes", "Back line, waist", 1, 0, 3, "1 in, half to each side"),
+    length("back.start", "Shape", "Intakes", "Back line starts below chest", 1, 0, 4, "1 in below the chest line"),
+    length("back.end", "Shape", "Intakes", "Back line ends above hem", 1.5, 0, 4, "1 to 2 in above the hem"),
+    onlyWhen("opening.kind", "zip|seam",
+             length("centre_back.waist", "Shape", "Intakes", "Centre back in at waist", 0.5, 0, 1.5,
+                    "1/2 in in each half, so that a zip does not stand off")),
+    onlyWhen("opening.front", "zip|seam",
+             length("centre_front.waist", "Shape", "Intakes", "Centre front in at waist", 0.25, 0, 1,
+                    "0 to 1/2 in in each half")),
+    length("cap.princess", "Shape", "Intakes", "Most a princess line takes", 2.5, 0.5, 5,
            "beyond, the cup seam turns pointed"),
-    length("cap.side", "Block", "Intakes", "Most the side takes in each half", 2, 0.5, 5,
-           "for the schools that share out the drop"),
-    length("cap.other", "Block", "Intakes", "Most another line takes", 1.5, 0.5, 4,
+    onlyWhen("distribution.school", "even|side-weighted|flat-front",
+             length("cap.side", "Shape", "Intakes", "Most the side takes in each half", 2, 0.5, 5,
+                    "for the schools that share out the drop")),
+    length("cap.other", "Shape", "Intakes", "Most another line takes", 1.5, 0.5, 4,
            "beyond, the cloth ripples and the bone twists"),
     // the bust
     length("bust.rounding", "Block", "Bust", "Bust point rounded over +/-", 0.75, 1, 1, 0.4, 1.25,
@@ -176,26 +236,63 @@ constexpr std::array kRules{
     length("hem.length", "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top"),
     onlyWhen("hem.shape", "raised",
              length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0.25, 3, "1 to 3 in")),
-    option("opening.kind", "Lines", "Opening at the back", "Kind", kOpenings, "how the bodice is closed"),
-    onlyWhen("opening.kind", "lacing",
-             length("opening.gap", "Lines", "Opening at the back", "Lacing gap, both sides", 2, 0.5, 5,
-                    "2 in; part of the finished girth")),
+    option("opening.kind", "Lines", "Opening", "At the back", kBackOpenings, "how the bodice is closed behind"),
+    option("opening.front", "Lines", "Opening", "At the front", kFrontOpenings, "how the bodice is closed in front"),
+    onlyWhen("opening.kind|opening.front", "lacing|loops",
+             length("opening.gap", "Lines", "Opening", "Straight gap, both sides", 2, 0.5, 5,
+                    "lacing or loops: 2 in; part of the finished girth")),
+    onlyWhen("opening.kind|opening.front", "v-lacing",
+             length("opening.gap_top", "Lines", "Opening", "V gap at the top", 6, 0.5, 10,
+                    "lacing in a V, both sides together: 6 in at the top")),
+    onlyWhen("opening.kind|opening.front", "v-lacing",
+             length("opening.gap_hem", "Lines", "Opening", "V gap at the hem", 4, 0.5, 10,
+                    "lacing in a V, both sides together: 4 in at the hem")),
+    onlyWhen(
+        "opening.kind|opening.front", "lacing|v-lacing|loops",
+        option("modesty.kind", "Lines", "Opening", "Behind the lacing", kModesty, "covers what the gap leaves open")),
+    onlyWhen("modesty.kind", "panel",
+             length("modesty.overlap", "Lines", "Opening", "Panel wider than the gap", 2, 0.5, 6, "2 in")),
     // preparing to cut
     length("allowance.seam", "Prepare", "Allowances", "Panel seams", 0.5, 0, 2, "1/2 in"),
     length("allowance.side", "Prepare", "Allowances", "Side seams", 1, 0, 2.5, "1 to 2 1/2 in, to let out"),
     length("allowance.top", "Prepare", "Allowances", "Top edge", 0.5, 0, 2, "1/2 in"),
     length("allowance.hem", "Prepare", "Allowances", "Hem", 0.5, 0, 3, "1/2 in"),
-    onlyWhen("opening.kind", "zip",
+    onlyWhen("opening.kind|opening.front", "zip",
              length("allowance.zip", "Prepare", "Allowances", "Zip edge", 1.5, 0, 3, "1 to 2 in")),
     onlyWhen(
-        "opening.kind", "lacing",
+        "opening.kind|opening.front", "lacing|v-lacing",
         length("allowance.lacing", "Prepare", "Allowances", "Lacing edge", 1, 0, 3, "1 in, for the eyelet facing")),
+    onlyWhen("opening.kind|opening.front", "loops",
+             length("allowance.loops", "Prepare", "Allowances", "Edge with loops", 0.5, 0, 2,
+                    "1/2 in: the loops lie in the seam")),
+    onlyWhen("opening.kind|opening.front", "busk|hooks",
+             length("allowance.busk", "Prepare", "Allowances", "Busk or hook edge", 0.75, 0, 2,
+                    "3/4 in: room to sew close to the stiff edge")),
+    onlyWhen("modesty.kind", "panel",
+             length("allowance.modesty", "Prepare", "Allowances", "Modesty panel", 0.5, 0, 2, "1/2 in all round")),
     option("paper.size", "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
 };
 
 }  // namespace
 
 std::span<const RuleInfo> ruleTable() { return kRules; }
+
+std::vector<std::string_view> listed(std::string_view list) {
+  std::vector<std::string_view> parts;
+  while (!list.empty()) {
+    const size_t bar = list.find('|');
+    parts.push_back(list.substr(0, bar));
+    list = bar == std::string_view::npos ? "" : list.substr(bar + 1);
+  }
+  return parts;
+}
+
+bool ruleCounts(const RuleInfo& rule, const std::function<std::string_view(std::string_view)>& optionOf) {
+  const auto keys = listed(rule.onlyWhenKeys), options = listed(rule.onlyWhenOptions);
+  return keys.empty() || std::any_of(keys.begin(), keys.end(), [&](std::string_view key) {
+           return std::find(options.begin(), options.end(), optionOf(key)) != options.end();
+         });
+}
 
 const RuleInfo* findRule(std::string_view key) {
   const auto row = std::find_if(kRules.begin(), kRules.end(), [&](const RuleInfo& r) { return r.key == key; });

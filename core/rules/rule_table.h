@@ -5,8 +5,10 @@
 // order.
 #pragma once
 
+#include <functional>
 #include <span>
 #include <string_view>
+#include <vector>
 
 namespace armure {
 
@@ -22,7 +24,7 @@ struct RuleOption {
 
 struct RuleInfo {
   std::string_view key;
-  std::string_view stage;  // where it is chosen: "Block", "Lines", "Prepare"
+  std::string_view stage;  // where it is chosen: "Block", "Shape", "Lines", "Prepare"
   std::string_view group;
   std::string_view label;
   RuleKind kind;
@@ -31,10 +33,17 @@ struct RuleInfo {
   std::string_view reason;
   std::span<const RuleOption> options = {};
   bool fromMeasures = false;  // the default is worked out from the measures; small/medium/full only stand in
-  std::string_view onlyWhenKey = {}, onlyWhenOption = {};  // the rule counts only while that choice is so
+  // The rule counts only while one of these choices is one of these options; lists divided by "|".
+  std::string_view onlyWhenKeys = {}, onlyWhenOptions = {};
 };
 
 std::span<const RuleInfo> ruleTable();
+
+// The parts of a list "a|b|c".
+std::vector<std::string_view> listed(std::string_view list);
+
+// Whether the rule counts, given the option in force for a key.
+bool ruleCounts(const RuleInfo& rule, const std::function<std::string_view(std::string_view)>& optionOf);
 
 // The row, or nullptr for an unknown key.
 const RuleInfo* findRule(std::string_view key);

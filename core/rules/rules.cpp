@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 #include <stdexcept>
@@ -64,21 +65,30 @@ double defaultOf(const RuleInfo& rule, Figure figure) {
   return rule.full;
 }
 
+// Keeps the unit the maker used: to a bare number the order's unit is added.
+std::string withUnit(std::string_view value, Unit bareUnit) {
+  const std::string text(value);
+  const bool hasUnit =
+      text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
+      (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
+  return hasUnit ? text : text + " " + std::string(unitSymbol(bareUnit));
+}
+
 }  // namespace
 
 Result<std::string> checkChoice(std::string_view key, std::string_view value, Unit bareUnit) {
+  if (const auto shaping = parseShapingKey(key)) {
+    const Result<double> mm = shapingValue(*shaping, value, bareUnit);
+    if (!mm.ok()) return mm.problem();
+    return withUnit(value, bareUnit);
+  }
   const RuleInfo* rule = findRule(key);
   if (!rule) return Problem{std::string(key), "there is no such choice", "armure-cli keys lists them"};
   const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
   if (!parsed.ok()) return parsed.problem();
   if (rule->kind == RuleKind::Option) return std::string(parsed->option);
   if (rule->kind == RuleKind::Share) return fmt::format("{:.6g}", parsed->number);
-  // Keep the unit the maker used: with a bare number the order's unit is added.
-  std::string text(value);
-  const bool hasUnit =
-      text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
-      (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
-  return hasUnit ? text : text + " " + std::string(unitSymbol(bareUnit));
+  return withUnit(value, bareUnit);
 }
 
 Rules::Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure) {
@@ -94,19 +104,72 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
     const Result<RuleValue> parsed = parseRule(table[i], text, Unit::Millimetre);
     if (!parsed.ok()) throw std::invalid_argument(parsed.problem().text());
     values_[i] = parsed.value();
+    values_[i].chosen = true;
   };
-  for (const Preset* preset : {findSchool(school), findStyle(style)})
+  const auto applyAll = [&](const Preset* preset) {
     if (preset)
       for (const PresetChoice& c : preset->choices) apply(c.key, c.value);
-  for (const auto& [key, text] : choices)
+  };
+  // The kind of garment sets defaults, so it is known before anything else is applied.
+  std::string_view kind = option("garment.kind");
+  for (const Preset* preset : {findSchool(school), findStyle(style)})
+    if (preset)
+      for (const PresetChoice& c : preset->choices)
+        if (c.key == "garment.kind") kind = c.value;
+  if (const auto chosen = choices.find("garment.kind"); chosen != choices.end()) kind = chosen->second;
+  applyAll(findKind(kind));
+  applyAll(findSchool(school));
+  applyAll(findStyle(style));
+  // What a preset sets is a rule like any other, not the maker's hand.
+  for (RuleValue& v : values_)
+    if (v.source == Source::ByHand) v.source = Source::Rule;
+  for (const auto& [key, text] : choices) {
     if (findRule(key)) apply(key, text);
+    const auto shaping = parseShapingKey(key);
+    if (!shaping) continue;
+    const Result<double> mm = shapingValue(*shaping, text, Unit::Millimetre);
+    if (!mm.ok()) throw std::invalid_argument(mm.problem().text());
+    byHand_.emplace_back(*shaping, *mm);
+  }
+}
+
+std::optional<double> Rules::shaping(ShapingKind kind, std::string_view level, std::string_view line) const {
+  for (const auto& [key, mm] : byHand_)
+    if (key.kind == kind && key.level == level && key.line == line) return mm;
+  return std::nullopt;
+}
+
+std::optional<double> Rules::held(std::string_view level, std::string_view line) const {
+  return shaping(ShapingKind::Hold, level, line);
+}
+
+std::optional<double> Rules::guide(std::string_view level, std::string_view line) const {
+  return shaping(ShapingKind::Guide, level, line);
+}
+
+bool Rules::anyHeld(std::string_view level) const {
+  return std::any_of(byHand_.begin(), byHand_.end(), [&](const auto& entry) {
+    return entry.first.kind == ShapingKind::Hold && entry.first.level == level;
+  });
+}
+
+std::vector<OwnLevel> Rules::ownLevels() const {
+  std::vector<OwnLevel> out;
+  for (const auto& [key, mm] : byHand_)
+    if (key.kind == ShapingKind::Rail) out.push_back({key.level, mm, shaping(ShapingKind::Girth, key.level, "")});
+  std::sort(out.begin(), out.end(), [](const OwnLevel& a, const OwnLevel& b) {
+    return a.aboveWaist != b.aboveWaist ? a.aboveWaist > b.aboveWaist : a.id < b.id;
+  });
+  return out;
 }
 
 const RuleValue& Rules::value(std::string_view key) const { return values_[placeOf(key)]; }
 
 Term Rules::term(std::string_view key, char sign, double factor) const {
   const RuleValue& v = value(key);
-  return {sign, std::string(findRule(key)->label), v.number * factor, v.source};
+  const std::string_view label = findRule(key)->label;
+  return {sign, factor == 1 ? std::string(label) : fmt::format("{} x {:.4g}", label, factor), v.number * factor,
+          v.source};
 }
 
 }  // namespace armure

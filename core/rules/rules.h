@@ -4,13 +4,16 @@
 #pragma once
 
 #include <map>
+#include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "measure/estimate.h"
 #include "result.h"
 #include "rules/presets.h"
 #include "rules/rule_table.h"
+#include "rules/shaping_keys.h"
 #include "units/length.h"
 #include "working.h"
 
@@ -28,10 +31,19 @@ struct RuleValue {
   double number = 0;        // mm, share, or the option's place
   std::string_view option;  // the option's id
   Source source = Source::Rule;
+  bool chosen = false;  // by the maker or by a preset; else the default of the figure
 };
 
-// All rules in force for an order, resolved once: the maker's choice, else the style's, else the school's, else the
-// default of the figure. Values in `choices` must have passed checkChoice (std::invalid_argument otherwise).
+// A level of the maker's own.
+struct OwnLevel {
+  std::string id;
+  double aboveWaist = 0;        // mm; negative below it
+  std::optional<double> girth;  // finished, where the maker gave it
+};
+
+// All rules in force for an order, resolved once: the maker's choice, else the style's, else the school's, else that of
+// the kind of garment, else the default of the figure. Values in `choices` must have passed checkChoice
+// (std::invalid_argument otherwise).
 class Rules {
  public:
   Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure);
@@ -40,13 +52,22 @@ class Rules {
   double length(std::string_view key) const { return value(key).number; }
   double share(std::string_view key) const { return value(key).number; }
   std::string_view option(std::string_view key) const { return value(key).option; }
-  bool isDefault(std::string_view key) const { return value(key).source == Source::Rule; }
+  bool isDefault(std::string_view key) const { return !value(key).chosen; }
+
+  // What the maker's hand set (rules/shaping_keys.h).
+  std::optional<double> held(std::string_view level, std::string_view line) const;
+  std::optional<double> guide(std::string_view level, std::string_view line) const;
+  bool anyHeld(std::string_view level) const;
+  std::vector<OwnLevel> ownLevels() const;  // from the top down
 
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
 
  private:
-  std::vector<RuleValue> values_;  // in the order of ruleTable()
+  std::optional<double> shaping(ShapingKind kind, std::string_view level, std::string_view line) const;
+
+  std::vector<RuleValue> values_;                      // in the order of ruleTable()
+  std::vector<std::pair<ShapingKey, double>> byHand_;  // mm
 };
 
 }  // namespace armure

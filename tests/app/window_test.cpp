@@ -213,10 +213,10 @@ TEST_CASE("lines are chosen on the tray: style, hem, opening") {
   auto* opening = d.window.findChild<QComboBox*>("opening.kind");
   opening->setFocus();
   QTest::keyClick(opening, Qt::Key_End);
-  CHECK(d.design().block.openingGap == Approx(inches(2)));
+  CHECK(d.design().block.gapOn("waist") == Approx(inches(2)));
   CHECK(d.field("opening.gap.field")->isVisible());
   d.type("opening.gap", "3");
-  CHECK(d.design().block.openingGap == Approx(inches(3)));
+  CHECK(d.design().block.gapOn("waist") == Approx(inches(3)));
 }
 
 TEST_CASE("the wheel zooms about the pointer, a drag moves the paper, 0 shows all") {

@@ -92,8 +92,8 @@ TEST_CASE("the underbust intake is what is left when the quarter underbust is la
 
 TEST_CASE("a lacing gap is part of the finished girth, a zip is not a gap") {
   const Block laced = blockOf(plainFigure(), {}, "quarter-grid", "straight-laced"), zipped = blockOf(plainFigure());
-  CHECK(inch(laced.openingGap) == Approx(2));
-  CHECK(zipped.openingGap == 0);
+  CHECK(inch(laced.gapOn("waist")) == Approx(2));
+  CHECK(zipped.gapOn("waist") == 0);
   CHECK(inch(laced.back.centre.xAtDepth(laced.back.at("waist").y)) == Approx(1));
   CHECK(inch(laced.back.at("waist").side) == Approx(7 + 1));  // no centre intake, the gap gives nothing back
   CHECK(inch(zipped.back.centre.xAtDepth(zipped.back.at("waist").y)) == Approx(0.5));

@@ -152,9 +152,15 @@ TEST_CASE("choices are checked against the rule table") {
     INFO(r.key);
     CHECK(findRule(r.key) == &r);
     CHECK((r.small >= r.lowest && r.full <= r.highest));
-    if (!r.onlyWhenKey.empty()) CHECK(checkChoice(r.onlyWhenKey, r.onlyWhenOption, Unit::Inch).ok());
+    for (std::string_view option : listed(r.onlyWhenOptions)) {
+      bool known = false;
+      for (std::string_view key : listed(r.onlyWhenKeys)) known = known || checkChoice(key, option, Unit::Inch).ok();
+      CHECK(known);
+    }
   }
   for (const Preset& p : styleTable())
+    for (const PresetChoice& c : p.choices) CHECK(checkChoice(c.key, c.value, Unit::Inch).ok());
+  for (const Preset& p : kindTable())
     for (const PresetChoice& c : p.choices) CHECK(checkChoice(c.key, c.value, Unit::Inch).ok());
   for (const Preset& p : schoolTable())
     for (const PresetChoice& c : p.choices) CHECK(checkChoice(c.key, c.value, Unit::Inch).ok());

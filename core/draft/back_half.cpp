@@ -1,0 +1,96 @@
+#include "draft/back_half.h"
+
+#include <algorithm>
+
+#include "draft/half_parts.h"
+#include "draft/line_paths.h"
+#include "geometry/spline.h"
+
+namespace armure {
+namespace {
+
+class BackHalf : private HalfParts {
+ public:
+  BackHalf(const Body& body, const Rules& rules, Block& block) : HalfParts(body, rules, block, false) {}
+
+  void draft() && {
+    HalfBlock& b = half();
+    b.id = "back";
+    drawCentre();
+    const double bust = level(level::kBust).back;
+    const double width = level(level::kBust).backShare + centreIntake(bust);
+    const std::vector<double> at = positions(width);
+    shape({false, std::vector<double>(at.size(), start()), width, {width, bust}, [this](double y) {
+             return centreIntake(y);
+           }});
+    const auto [toCentre, toSide] = firstEdges(at[0]);
+    b.lines.push_back({lineId(false, 0), lineName(false, 0), at[0], toCentre, toSide, {}, {}, {}});
+    drawFurtherLines(at);
+    for (const Level& l : block_.levels.all)
+      if (!l.readOff) addLevel(l);
+    std::vector<Station> side;
+    for (const HalfLevel& l : b.levels) side.push_back({l.y, l.side});
+    extend(side, topY(), bottomY());
+    b.side = monotonePath(side);
+    for (std::string_view id : {level::kChest, level::kHem}) readOff(id, b.side);
+  }
+
+ private:
+  // Where the lines begin to take in.
+  double start() const {
+    return std::min(level(level::kChest).back + rules_.length("back.start"), level(level::kUnderbust).back - 15);
+  }
+
+  // The first line: nothing above its start, most at the waist; by rules of thumb it ends above the hem. Its middle
+  // stands upright, or where the maker placed it.
+  std::pair<Path, Path> firstEdges(double position) const {
+    const double waist = level(level::kWaist).back, hem = level(level::kHem).back;
+    std::vector<Station> gap{{start(), 0, 0, true}}, middle{{start(), topOf(0, position)}};
+    double shift = 0;
+    for (const ShapedLevel& l : shaping_.levels) {
+      if (l.id == level::kHem || !l.drawn) continue;
+      if (const auto guide = rules_.guide(l.id, lineId(false, 0))) shift = *guide - position;
+      gap.push_back({l.y, l.taken[0]});
+      middle.push_back({l.y, position + shift});
+    }
+    const double ends =
+        sharesOut(rules_)
+            ? hem
+            : std::max({hem - rules_.length("back.end"), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
+    gap.push_back({ends, sharesOut(rules_) ? shaping_.at(level::kHem).taken[0] : 0, 0, !sharesOut(rules_)});
+    middle.push_back({ends, position + shift});
+    extend(gap, topY(), bottomY());
+    extend(middle, topY(), bottomY());
+    return edgesAbout(middle, gap);
+  }
+
+  // Back lines beyond the first: from the line's start, where nothing is taken in yet.
+  void drawFurtherLines(const std::vector<double>& at) {
+    const auto below = levelsBelow(block_.levels, shaping_, false, [this](double y) { return centreIntake(y); });
+    const double bust = level(level::kBust).back, from = std::min(start(), bust);
+    const std::vector<double> nothing(at.size(), 0);
+    const double top = level(level::kTop).back;
+    const auto upper =
+        furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust), spacedEvenly(at));
+    const auto atTop =
+        furtherEdges(at, nothing, 0.5, level(level::kTop).backShare + centreIntake(top), spacedEvenly(at));
+    for (size_t i = 1; i < at.size(); ++i) {
+      std::vector<Station> middle{{from, upper[i - 1].toCentre}}, gap{{from, 0, 0, true}};
+      if (top < from - kLeastApart) {
+        middle.insert(middle.begin(), {top, topOf(i, atTop[i - 1].toCentre)});
+        gap.insert(gap.begin(), {top, 0, 0, true});
+      }
+      const FurtherLine line = furtherLine(i, at, below, 0.5);
+      auto [centre, outer] =
+          sweptEdges(std::move(middle), std::move(gap), below, line.edges, line.placed, topY(), bottomY());
+      half().lines.push_back(
+          {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}, {}});
+    }
+  }
+};
+
+}  // namespace
+
+void draftBackHalf(const Body& body, const Rules& rules, Block& block) { BackHalf(body, rules, block).draft(); }
+
+}  // namespace armure

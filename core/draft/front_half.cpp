@@ -1,0 +1,108 @@
+#include "draft/front_half.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "draft/half_parts.h"
+#include "draft/line_paths.h"
+#include "draft/princess.h"
+#include "geometry/spline.h"
+#include "measure/measure_table.h"
+
+namespace armure {
+namespace {
+
+class FrontHalf : private HalfParts {
+ public:
+  FrontHalf(const Body& body, const Rules& rules, Block& block) : HalfParts(body, rules, block, true) {}
+
+  void draft() && {
+    HalfBlock& f = half();
+    f.id = "front";
+    drawCentre();
+    const double bust = level(level::kBust).front;
+    const double width = level(level::kBust).frontShare + centreIntake(bust);
+    const std::vector<double> at = positions(width);
+    setDart(at.front(), width);
+    std::vector<double> starts;
+    for (double x : at) starts.push_back(onLowerLeg(x).y);
+    shape({true, starts, width, block_.dart.lower, [this](double y) { return centreIntake(y); }});
+    PrincessLine princess = drawPrincess(block_, body_, rules_, shaping_, at.front(), topY(), bottomY());
+    const double shareToSide = 1 - princess.centreShare;
+    const double topX = princess.topX;
+    f.lines.push_back(std::move(princess.line));
+    drawFurtherLines(at, shareToSide, topX - at.front());
+    for (const Level& l : block_.levels.all)
+      if (!l.readOff) addLevel(l);
+    drawSide();
+    readOff(level::kChest, f.side);
+    readOff(level::kHem, block_.sideBelowDart);
+  }
+
+ private:
+  // The wedge: upper leg on the bust line, lower leg as long, `sideDart` apart at the side: angle = 2 asin(w / 2L).
+  void setDart(double position, double bustSide) {
+    SideDart& d = block_.dart;
+    const double bust = level(level::kBust).front;
+    d.apex = {position, bust};
+    d.upper = {bustSide, bust};
+    d.angle = 2 * std::asin(std::min(1.0, block_.levels.sideDart / (2 * distance(d.apex, d.upper))));
+    d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
+  }
+
+  // Where the side dart's lower leg is met at the distance of `x` from the bust point.
+  Vec2 onLowerLeg(double x) const {
+    return Motion::rotationAbout(block_.dart.apex, block_.dart.angle).apply({x, block_.dart.apex.y});
+  }
+
+  // The lines beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg.
+  // Above and below they run so that the closed line is smooth, half of the turn on either side.
+  void drawFurtherLines(const std::vector<double>& at, double shareToSide, double princessAside) {
+    const double top = level(level::kTop).front, bust = level(level::kBust).front;
+    const double corner = std::tan(block_.dart.angle / 2);
+    const auto below = levelsBelow(block_.levels, shaping_, true, [this](double y) { return centreIntake(y); });
+    const std::vector<double>& topTakings = shaping_.at(level::kTop).taken;
+    std::vector<double> atTheTop = at;
+    atTheTop.front() += princessAside;
+    const auto atTop =
+        furtherEdges(atTheTop, topTakings, shareToSide,
+                     level(level::kTop).frontShare + centreIntake(top) + topTakings[0], spacedEvenly(at));
+    for (size_t i = 1; i < at.size(); ++i) {
+      const Vec2 start = onLowerLeg(at[i]);
+      std::vector<Station> above{{top, topOf(i, atTop[i - 1].toCentre)}, {bust, at[i], corner, true}};
+      extend(above, topY(), bust);
+      const FurtherLine line = furtherLine(i, at, below, shareToSide);
+      auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, line.edges,
+                                        line.placed, start.y, bottomY());
+      const Path upper = monotonePath(above);
+      half().lines.push_back(
+          {lineId(true, i), lineName(true, i), at[i], upper, upper, std::move(centre), std::move(outer), {}});
+    }
+  }
+
+  // The front side above and below the dart. Where the dart is, both run in the direction halfway between them once the
+  // dart is closed, so that the closed side is smooth.
+  void drawSide() {
+    const SideDart& d = block_.dart;
+    HalfBlock& f = half();
+    const HalfLevel &top = f.at(level::kTop), &under = f.at(level::kUnderbust);
+    const Vec2 above = d.upper - Vec2{top.side, top.y}, below = Vec2{under.side, under.y} - d.lower;
+    const Vec2 through = unit(unit(above) + unit(rotated(below, -d.angle)));
+    const Vec2 throughBelow = rotated(through, d.angle);
+    const double secant = above.x / above.y, slope = through.x / through.y;
+    std::vector<Station> upper{{top.y, top.side, 2 * secant - slope, true}, {d.upper.y, d.upper.x, slope, true}};
+    extend(upper, topY(), d.upper.y);
+    f.side = monotonePath(upper);
+    std::vector<Station> lower{{d.lower.y, d.lower.x, throughBelow.x / throughBelow.y, true}};
+    for (const HalfLevel& l : f.levels)
+      if (l.y >= lower.back().y + kLeastApart) lower.push_back({l.y, l.side});
+    extend(lower, d.lower.y, bottomY());
+    block_.sideBelowDart = monotonePath(lower);
+  }
+};
+
+}  // namespace
+
+void draftFrontHalf(const Body& body, const Rules& rules, Block& block) { FrontHalf(body, rules, block).draft(); }
+
+}  // namespace armure

@@ -1,0 +1,157 @@
+#include "draft/half_parts.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "draft/line_paths.h"
+#include "geometry/spline.h"
+#include "lowered.h"
+#include "measure/measure_table.h"
+#include "units/length.h"
+
+namespace armure {
+namespace {
+
+constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
+constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
+constexpr double kLeastBesideGap = 40;      // mm between a lacing gap and the first back line
+
+std::string shareLabel(const Level& l, double share) {
+  const double quarter = l.finishedGirth / 4;
+  const double more = (share - quarter) / kMmPerInch;
+  if (std::abs(more) < 0.005) return "finished quarter";
+  return fmt::format("finished quarter {} {:.3g} in", more > 0 ? "+" : "-", std::abs(more));
+}
+
+}  // namespace
+
+double HalfParts::topY() const { return level(level::kTop).front - kAbove; }
+double HalfParts::bottomY() const { return std::max(depth(level::kHem), depth(level::kHip)) + kBelow; }
+
+void HalfParts::drawCentre() {
+  const bool dips = front_ && rules_.option("top.shape") == "sweetheart";
+  const double top = front_ ? level(level::kTop).front + (dips ? rules_.length("top.dip") : 0)
+                            : level(level::kChest).back + rules_.length("back.slope");
+  HalfBlock& h = half();
+  h.opening = openingOf(rules_, front_, top, depth(level::kHem));
+  const double above = topY(), below = bottomY();
+  if (!h.opening.isShaped()) {
+    h.centre = Path::line({h.opening.gapAt(above) / 2, above}, {h.opening.gapAt(below) / 2, below});
+    return;
+  }
+  const double taken = rules_.length(front_ ? "centre_front.waist" : "centre_back.waist");
+  std::vector<Station> c{
+      {depth(level::kChest), 0, 0, true}, {depth(level::kWaist), taken}, {depth(level::kHem), 0, 0, true}};
+  extend(c, above, below);
+  h.centre = monotonePath(c);
+}
+
+double HalfParts::centreIntake(double y) const { return half().centre.xAtDepth(y) - half().opening.gapAt(y) / 2; }
+
+// Options of a count are "1", "2", ...
+size_t HalfParts::lineCount() const {
+  return static_cast<size_t>(rules_.option(front_ ? "lines.front" : "lines.back").front() - '0');
+}
+
+std::vector<double> HalfParts::positions(double width) const {
+  const auto count = static_cast<double>(lineCount());
+  // A back line keeps clear of a wide gap; the princess line cannot, it goes through the bust point.
+  const Opening& o = half().opening;
+  const double clear = front_ ? 0 : std::max(o.topGap, o.hemGap) / 2 + kLeastBesideGap;
+  const double first = std::max(body_.mm(id::kBustSpan) / 2, clear);
+  const double even = (width - first) / count;
+  // At the waist the side stands out by what is taken in there, about as the rules of thumb have it.
+  const double atWaist =
+      share(level::kWaist) + rules_.length("intake.waist") + (count - 1) * rules_.length("intake.further");
+  const bool fits = first * count < std::min(width, atWaist) - kLeastBesideSide;
+  const double step = rules_.option("lines.spacing") == "half-span" && fits ? first : even;
+  std::vector<double> x;
+  for (size_t i = 0; i < lineCount(); ++i) x.push_back(first + step * static_cast<double>(i));
+  return x;
+}
+
+bool HalfParts::spacedEvenly(const std::vector<double>& at) const {
+  return rules_.option("lines.spacing") == "even" || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
+}
+
+HalfParts::FurtherLine HalfParts::furtherLine(size_t i, const std::vector<double>& at,
+                                              const std::vector<LevelBelow>& below, double firstShare) const {
+  FurtherLine line;
+  double shift = 0;
+  for (const LevelBelow& b : below) {
+    EdgePair pair = furtherEdges(at, b.takings, firstShare, b.side, spacedEvenly(at))[i - 1];
+    const auto guide = rules_.guide(b.id, lineId(front_, i));
+    if (guide) shift = *guide - (pair.toCentre + pair.toSide) / 2;
+    line.edges.push_back({pair.toCentre + shift, pair.toSide + shift});
+    line.placed.push_back(guide.has_value());
+  }
+  return line;
+}
+
+double HalfParts::topOf(size_t i, double byRule) const {
+  return rules_.guide(level::kTop, lineId(front_, i)).value_or(byRule);
+}
+
+void HalfParts::shape(const ShapingFrame& frame) {
+  shaping_ = shapeHalf(block_.levels, rules_, frame);
+  block_.workings.insert(block_.workings.end(), shaping_.workings.begin(), shaping_.workings.end());
+  block_.intakes.insert(block_.intakes.end(), shaping_.atSide.begin(), shaping_.atSide.end());
+}
+
+std::vector<double> HalfParts::intakesAt(double y) const {
+  std::vector<double> all;
+  for (const PanelLine& line : half().lines) all.push_back(line.intakeAtDepth(y));
+  return all;
+}
+
+void HalfParts::addLevel(const Level& l) {
+  HalfBlock& h = half();
+  const double y = depth(l.id), taken = centreIntake(y);
+  HalfLevel out{l.id, y, share(l.id), taken, intakesAt(y), 0};
+  Working w{fmt::format("{}.{}.side", h.id, l.id),
+            fmt::format("{}, {}: the side stands at", front_ ? "Front" : "Back", lowered(l.name)),
+            {},
+            0,
+            ""};
+  w.terms.push_back({'+', shareLabel(l, out.share), out.share, Source::Computed});
+  if (std::abs(taken) > 1e-9)
+    w.terms.push_back({'+', fmt::format("centre {} taken in", h.id), taken,
+                       rules_.value(front_ ? "centre_front.waist" : "centre_back.waist").source});
+  for (size_t i = 0; i < h.lines.size(); ++i) {
+    const bool byHand = rules_.held(l.id, h.lines[i].id).has_value();
+    if (std::abs(out.intakes[i]) > 1e-9 || byHand)
+      w.terms.push_back({'+', h.lines[i].name, out.intakes[i], byHand ? Source::ByHand : Source::Computed});
+  }
+  for (const Term& t : w.terms) w.result += t.mm;
+  w.note =
+      fmt::format("from centre {}: finished share + every intake taken out of this half, given back at the side", h.id);
+  out.side = w.result;
+  if (const ShapedLevel* shaped = shaping_.find(l.id)) {
+    out.wished = shaped->wished;
+    out.sideTaken = shaped->side;
+    out.sideWished = shaped->sideWished;
+  }
+  h.levels.push_back(std::move(out));
+  block_.workings.push_back(std::move(w));
+}
+
+void HalfParts::readOff(std::string_view id, const Path& sideLine) {
+  HalfBlock& h = half();
+  Level& l = block_.levels.at(id);
+  const double y = depth(id);
+  HalfLevel out{l.id, y, 0, centreIntake(y), intakesAt(y), sideLine.xAtDepth(y)};
+  out.share = out.side - out.lineIntake() - out.centreIntake;
+  (front_ ? l.frontShare : l.backShare) = out.share;
+  block_.workings.push_back({fmt::format("{}.{}.side", h.id, l.id),
+                             fmt::format("{}, {}: the side stands at", front_ ? "Front" : "Back", lowered(l.name)),
+                             {{'+', "read off the smooth side line", out.side, Source::Computed}},
+                             out.side,
+                             "no girth is prescribed here; the line runs on between measured levels"});
+  const auto below =
+      std::find_if(h.levels.begin(), h.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
+  h.levels.insert(below, std::move(out));
+}
+
+}  // namespace armure

@@ -1,0 +1,107 @@
+#include "rules/shaping_keys.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <vector>
+
+namespace armure {
+namespace {
+
+constexpr size_t kMostLines = 4;
+constexpr std::array<std::string_view, 4> kHeldLevels{"top", "underbust", "waist", "high_hip"};
+// Levels of the draft that a level of the maker's own must not be called.
+constexpr std::array<std::string_view, 8> kLevels{"top",   "chest",    "bust", "underbust",
+                                                  "waist", "high_hip", "hip",  "hem"};
+
+struct KindInfo {
+  ShapingKind kind;
+  std::string_view prefix, name;
+  double lowest, highest;  // mm
+};
+constexpr std::array<KindInfo, 4> kKinds{{
+    {ShapingKind::Hold, "hold", "held", inches(-8), inches(8)},  // a side may stand out
+    {ShapingKind::Guide, "guide", "guide", inches(0.5), inches(30)},
+    {ShapingKind::Rail, "rail", "level", inches(-8), inches(8)},
+    {ShapingKind::Girth, "girth", "girth", inches(10), inches(90)},
+}};
+
+const KindInfo& infoOf(ShapingKind kind) {
+  return *std::find_if(kKinds.begin(), kKinds.end(), [&](const KindInfo& k) { return k.kind == kind; });
+}
+
+bool isOwnLevel(std::string_view level) {
+  const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '_'; };
+  return !level.empty() && level.size() <= 24 && level[0] >= 'a' && level[0] <= 'z' &&
+         std::all_of(level.begin(), level.end(), plain) &&
+         std::find(kLevels.begin(), kLevels.end(), level) == kLevels.end();
+}
+
+bool isLine(std::string_view line, bool sideToo) {
+  if (sideToo && (line == kFrontSide || line == kBackSide)) return true;
+  for (bool front : {true, false})
+    for (size_t i = 0; i < kMostLines; ++i)
+      if (lineId(front, i) == line) return true;
+  return false;
+}
+
+}  // namespace
+
+std::string lineId(bool front, size_t place) {
+  if (place == 0) return front ? "princess" : "back-line";
+  return fmt::format("{}-{}", front ? "front-line" : "back-line", place + 1);
+}
+
+std::string lineName(bool front, size_t place) {
+  if (place == 0) return front ? "princess line" : "back line";
+  return fmt::format("{} line {}", front ? "front" : "back", place + 1);
+}
+
+std::string ShapingKey::text() const {
+  const std::string key = fmt::format("{}.{}", infoOf(kind).prefix, level);
+  return line.empty() ? key : key + "." + line;
+}
+
+std::optional<ShapingKey> parseShapingKey(std::string_view key) {
+  const size_t first = key.find('.');
+  if (first == std::string_view::npos) return std::nullopt;
+  const auto kind =
+      std::find_if(kKinds.begin(), kKinds.end(), [&](const KindInfo& k) { return k.prefix == key.substr(0, first); });
+  if (kind == kKinds.end()) return std::nullopt;
+  const std::string_view rest = key.substr(first + 1);
+  const size_t second = rest.find('.');
+  const std::string_view level = rest.substr(0, second);
+  if (kind->kind == ShapingKind::Rail || kind->kind == ShapingKind::Girth) {
+    if (second != std::string_view::npos || !isOwnLevel(level)) return std::nullopt;
+    return ShapingKey{kind->kind, std::string(level), {}};
+  }
+  if (second == std::string_view::npos) return std::nullopt;
+  const std::string_view line = rest.substr(second + 1);
+  const bool known = std::find(kHeldLevels.begin(), kHeldLevels.end(), level) != kHeldLevels.end();
+  if ((!known && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold)) return std::nullopt;
+  return ShapingKey{kind->kind, std::string(level), std::string(line)};
+}
+
+Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit) {
+  const KindInfo& info = infoOf(key.kind);
+  const Result<double> mm = parseLength(value, bareUnit);
+  if (!mm.ok()) return Problem{key.text(), mm.problem().what, mm.problem().remedy};
+  const bool side = key.line == kFrontSide || key.line == kBackSide;
+  const double lowest = key.kind == ShapingKind::Hold && !side ? 0 : info.lowest;
+  if (*mm < lowest - 1e-6 || *mm > info.highest + 1e-6)
+    return Problem{key.text(), fmt::format("\"{}\" is out of range", value),
+                   fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", lowest / kMmPerInch,
+                               info.highest / kMmPerInch, lowest / kMmPerCm, info.highest / kMmPerCm)};
+  return *mm;
+}
+
+std::string shapingName(const ShapingKey& key) {
+  std::string line = key.line, level = key.level;
+  std::replace(line.begin(), line.end(), '-', ' ');
+  std::replace(level.begin(), level.end(), '_', ' ');
+  return line.empty() ? fmt::format("{} {}", level, infoOf(key.kind).name)
+                      : fmt::format("{} {} at the {}", line, infoOf(key.kind).name, level);
+}
+
+}  // namespace armure

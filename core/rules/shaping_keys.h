@@ -1,0 +1,48 @@
+// core/rules/shaping_keys.h
+//
+// Choices about one place of the draft rather than the whole: what the maker's hand sets on the rails and on the table.
+// They are kept among the choices of an order, so that they are undone, saved and scripted like any other.
+//
+//   hold.<level>.<line>    what the line takes in there is held at this length; the others share the rest
+//   guide.<level>.<line>   the middle of the line stands this far from the centre there, instead of by rule
+//   rail.<level>           a level of the maker's own stands this far above the waist (negative: below)
+//   girth.<level>          its finished girth, instead of one between its neighbours
+//
+// Lines: princess, front-line-2 to -4, front-side; back-line, back-line-2 to -4, back-side. Levels: top, underbust,
+// waist, high_hip, or one of the maker's own (small letters, figures and _, beginning with a letter).
+#pragma once
+
+#include <optional>
+#include <string>
+#include <string_view>
+
+#include "result.h"
+#include "units/length.h"
+
+namespace armure {
+
+enum class ShapingKind { Hold, Guide, Rail, Girth };
+
+struct ShapingKey {
+  ShapingKind kind{};
+  std::string level;
+  std::string line;  // for a hold or a guide
+  std::string text() const;
+};
+
+// The key, or nothing when it is not of these forms or names a line that cannot be.
+std::optional<ShapingKey> parseShapingKey(std::string_view key);
+
+// The value in mm. The Problem says what would be right.
+Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit);
+
+// "Held at the waist: princess", for undo and lists.
+std::string shapingName(const ShapingKey& key);
+
+// The line's id: 0 is the first from the centre.
+std::string lineId(bool front, size_t place);
+// "princess line", "front line 2", "back line".
+std::string lineName(bool front, size_t place);
+inline constexpr std::string_view kFrontSide = "front-side", kBackSide = "back-side";
+
+}  // namespace armure
