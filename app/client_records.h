@@ -33,7 +33,7 @@ class ClientRecords : public QObject {
   // that client; a client not yet in the book is added, or found by her name when just one has it. Never renames.
   void keep();
   void rename(const std::string& client, const std::string& name);  // in the book, and in the order if it is hers
-  void use(const ClientEntry& client, const SetEntry& set);  // takes a set into the order
+  void use(const ClientEntry& client, const SetEntry& set);         // takes a set into the order
   void deleteSet(const std::string& set);
   void deleteClient(const std::string& client);
   void exportSet(const ClientEntry& client, const SetEntry& set, const std::string& file);

@@ -68,6 +68,10 @@ void MainWindow::makeShortcuts() {
     showTable(true);
     table_->setFocus();
   });
+  key(Qt::Key_R, [this] {
+    stages_->setStage(Stage::Shape);
+    rails_->setFocus();
+  });
   const std::pair<Qt::Key, ClientPage> pages[] = {
       {Qt::Key_F, ClientPage::Figure}, {Qt::Key_K, ClientPage::Book}, {Qt::Key_W, ClientPage::TwoDates}};
   for (const auto& [letter, page] : pages)
@@ -93,7 +97,12 @@ void MainWindow::showStage(Stage stage) {
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
   table_->setPaperShown(stage == Stage::Prepare);
-  if (stage == Stage::Client || stage == Stage::Block) table_->setMode(TableMode::OnTheBlock);
+  railsBox_->setVisible(stage == Stage::Shape);
+  table_->setGuidesShown(stage == Stage::Shape);
+  const std::string& shown = session_.selection().working;
+  if (stage == Stage::Shape && (shown.empty() || shown.starts_with("measure.")))
+    session_.select({.working = "girth.waist", .level = "waist"});
+  if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
   if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
   if (stage == Stage::Prepare) table_->setMode(TableMode::Apart);
 }
@@ -109,6 +118,7 @@ void MainWindow::setDark(bool dark) {
   }
   stages_->setTheme(theme);
   table_->setTheme(theme);
+  rails_->setTheme(theme);
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
   pages_->setTheme(theme);
@@ -153,6 +163,8 @@ void MainWindow::refresh() {
                                 : QString());
   attention_->setText(design ? QString("%1 to look at").arg(failing) : QString());
   stages_->setAttention(Stage::Client, session_.problem().has_value() || session_.openQuestions() > 0);
+  railsSchool_->setText("school: " + optionLabel("distribution.school"));
+  giveBack_->setEnabled(rails_->anythingHeld());
   stages_->setAttention(Stage::Prepare, failing > 0);
 
   QStringList messages;
@@ -167,6 +179,13 @@ void MainWindow::refresh() {
   bandNo_->setText(offered_.empty() ? "Close" : "Leave it");
   bandText_->setText(messages.join("\n"));
   band_->setVisible(!messages.isEmpty());
+}
+
+// The words for the option in force.
+QString MainWindow::optionLabel(std::string_view key) const {
+  const RuleInfo& rule = *findRule(key);
+  const auto at = static_cast<size_t>(session_.rule(key).number);
+  return QString::fromUtf8(rule.options[at].label.data(), static_cast<qsizetype>(rule.options[at].label.size()));
 }
 
 void MainWindow::showMessage(const QString& text) {

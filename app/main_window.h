@@ -16,6 +16,7 @@
 #include "app/client_tray.h"
 #include "app/findings_panel.h"
 #include "app/order_session.h"
+#include "app/rails_view.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
 #include "app/table_view.h"
@@ -32,6 +33,7 @@ class MainWindow : public QMainWindow {
   OrderSession& session() { return session_; }
   StageBar& stages() { return *stages_; }
   TableView& table() { return *table_; }
+  RailsView& rails() { return *rails_; }
   ClientTray& client() { return *client_; }
   ClientRecords& records() { return records_; }
   ClientPages& pages() { return *pages_; }
@@ -52,6 +54,7 @@ class MainWindow : public QMainWindow {
   QWidget* makeHeader();
   QWidget* makeMiddle();
   QWidget* makeTable();
+  QWidget* makeRails();
   QWidget* makeColumn();
   QWidget* makeFooter();
   QWidget* makeBand();
@@ -62,6 +65,7 @@ class MainWindow : public QMainWindow {
 
   void refresh();
   void showStage(Stage stage);
+  QString optionLabel(std::string_view key) const;
   void showMessage(const QString& text);
   void showProblem(const Problem& problem) { showMessage(QString::fromStdString(problem.text())); }
 
@@ -90,6 +94,10 @@ class MainWindow : public QMainWindow {
   TableView* table_ = nullptr;
   QStackedWidget *middle_ = nullptr, *lower_ = nullptr;
   QSplitter* column_ = nullptr;
+  RailsView* rails_ = nullptr;
+  QWidget* railsBox_ = nullptr;
+  QLabel* railsSchool_ = nullptr;
+  QPushButton *combs_ = nullptr, *giveBack_ = nullptr;
   ClientPages* pages_ = nullptr;
   ClientTray* client_ = nullptr;
   FindingsPanel* findings_ = nullptr;

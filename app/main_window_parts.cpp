@@ -107,7 +107,7 @@ void MainWindow::makeTrays() {
   trays_->setFixedWidth(kTrayWidth);
   client_ = new ClientTray(session_, records_);
   trays_->addWidget(scrolled(client_, "tray"));
-  for (Stage stage : {Stage::Block, Stage::Lines, Stage::Prepare}) {
+  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Lines, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
     tray->column()->addStretch(1);
@@ -140,7 +140,13 @@ QWidget* MainWindow::makePrepareTools() {
 QWidget* MainWindow::makeMiddle() {
   middle_ = new QStackedWidget;
   pages_ = new ClientPages(session_, records_);
-  middle_->addWidget(makeTable());
+  auto* work = new QWidget;
+  auto* rows = new QVBoxLayout(work);
+  rows->setContentsMargins(0, 0, 0, 0);
+  rows->setSpacing(1);
+  rows->addWidget(makeTable(), 1);
+  rows->addWidget(makeRails());
+  middle_->addWidget(work);
   middle_->addWidget(pages_);
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
@@ -157,6 +163,12 @@ QWidget* MainWindow::makeTable() {
   toFigure_ = pillButton("figure", false);
   overlay->addWidget(toFigure_);
   connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
+  combs_ = pillButton("combs");
+  combs_->setToolTip("How strongly every edge is bent (C on the table)");
+  overlay->addWidget(combs_);
+  overlay->addSpacing(10);
+  connect(combs_, &QPushButton::toggled, table_, &TableView::setCombs);
+  connect(table_, &TableView::combsChanged, this, [this] { combs_->setChecked(table_->combs()); });
   auto* group = new QButtonGroup(this);
   const std::pair<const char*, TableMode> modes[] = {
       {"on the block", TableMode::OnTheBlock}, {"apart", TableMode::Apart}, {"taped", TableMode::Taped}};
@@ -171,6 +183,46 @@ QWidget* MainWindow::makeTable() {
   connect(table_, &TableView::modeChanged, this,
           [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
   return table_;
+}
+
+QWidget* MainWindow::makeRails() {
+  constexpr int kRailsHeight = 262;
+  railsBox_ = new QWidget;
+  railsBox_->setObjectName("railsBox");
+  railsBox_->setAttribute(Qt::WA_StyledBackground);
+  railsBox_->setFixedHeight(kRailsHeight);
+  auto* rows = new QVBoxLayout(railsBox_);
+  rows->setContentsMargins(0, 6, 0, 4);
+  rows->setSpacing(2);
+  auto* head = new QHBoxLayout;
+  head->setContentsMargins(20, 0, 12, 0);
+  auto* title = new QLabel("Rails");
+  title->setObjectName("heading");
+  auto* hint = new QLabel("drag the side of a gap");
+  hint->setObjectName("lesser");
+  railsSchool_ = new QLabel;
+  railsSchool_->setObjectName("working");
+  head->addWidget(title);
+  head->addWidget(hint);
+  head->addStretch(1);
+  head->addWidget(railsSchool_);
+  rails_ = new RailsView(session_);
+  auto* add = new QPushButton("Add a level");
+  add->setObjectName("small");
+  add->setToolTip("A rail more, between underbust and waist first (N on the rails)");
+  giveBack_ = new QPushButton("Give all back");
+  giveBack_->setObjectName("small");
+  giveBack_->setToolTip("Everything held by hand goes back to the school");
+  connect(add, &QPushButton::clicked, rails_, &RailsView::addLevel);
+  connect(giveBack_, &QPushButton::clicked, rails_, &RailsView::giveAllBack);
+  head->addWidget(giveBack_);
+  head->addWidget(add);
+  rows->addLayout(head);
+  rows->addWidget(rails_, 1);
+  connect(rails_, &RailsView::refused, this, &MainWindow::showMessage);
+  connect(table_, &TableView::refused, this, &MainWindow::showMessage);
+  railsBox_->hide();
+  return railsBox_;
 }
 
 QWidget* MainWindow::makeColumn() {

@@ -77,7 +77,10 @@ void OrderSession::setBook(BookReference book) {
 
 std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
   Order next = order();
-  const std::string name = findRule(key) ? std::string(findRule(key)->label) : std::string(key);
+  const auto shaping = parseShapingKey(key);
+  const std::string name = findRule(key) ? std::string(findRule(key)->label)
+                           : shaping     ? shapingName(*shaping)
+                                         : std::string(key);
   if (text.find_first_not_of(" \t") == std::string_view::npos) {
     next.choices.erase(std::string(key));
   } else {
@@ -87,6 +90,24 @@ std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string
   }
   record(std::move(next), name, fmt::format("choice.{}", key));
   return std::nullopt;
+}
+
+void OrderSession::giveAllBack() {
+  Order next = order();
+  std::erase_if(next.choices, [](const auto& choice) {
+    const auto shaping = parseShapingKey(choice.first);
+    return shaping && shaping->kind == ShapingKind::Hold;
+  });
+  record(std::move(next), "all given back to the school");
+}
+
+void OrderSession::takeAwayLevel(std::string_view level) {
+  Order next = order();
+  std::erase_if(next.choices, [&](const auto& choice) {
+    const auto shaping = parseShapingKey(choice.first);
+    return shaping && shaping->level == level;
+  });
+  record(std::move(next), "level taken away");
 }
 
 void OrderSession::setText(std::string Order::*member, std::string value, const std::string& name) {

@@ -54,6 +54,10 @@ class OrderSession : public QObject {
   // Whether the mean or the last of several takings counts.
   void setUse(std::string_view id, Use use);
   std::optional<Problem> setChoice(std::string_view key, std::string_view text);
+  // What the maker's hand set on the rails: gives every held intake back to the school; takes a level away with all
+  // that was set on it.
+  void giveAllBack();
+  void takeAwayLevel(std::string_view level);
   void setText(std::string Order::*member, std::string value, const std::string& name);
   void setStyle(std::string_view id);
   void setSchool(std::string_view id);

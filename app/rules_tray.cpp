@@ -18,6 +18,9 @@ std::string workingFor(std::string_view key) {
   if (key.starts_with("back.intake") || key.starts_with("centre_back")) return "back.waist.side";
   if (key == "reduction.waist") return "girth.waist";
   if (key == "reduction.underbust") return "girth.underbust";
+  if (key == "reduction.quarter" || key == "garment.kind") return "girth.waist";
+  if (key == "spring.hip") return "girth.hip";
+  if (key == "middle.underbust") return "front.underbust.intake";
   if (key == "spring.high_hip") return "girth.high_hip";
   if (key == "hold.top") return "girth.top";
   if (key == "ease.bust") return "girth.bust";
@@ -126,8 +129,7 @@ void RulesTray::refresh() {
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
-    const bool counts =
-        ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).option; });
+    const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).option; });
     if (const auto o = options_.find(key); o != options_.end()) {
       o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
       o->second.row->setVisible(counts);

@@ -63,9 +63,9 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
   }
   QString amountText(const CheckRow& r) const {
     if (r.note)
-      return r.amount > 0
-                 ? QString::fromUtf8(r.kind == CheckKind::Facts ? "± " : "") + QString::fromStdString(formatLength(r.amount, session_.order().units))
-                 : QString();
+      return r.amount > 0 ? QString::fromUtf8(r.kind == CheckKind::Facts ? "± " : "") +
+                                QString::fromStdString(formatLength(r.amount, session_.order().units))
+                          : QString();
     if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
     if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
     if (r.pass && r.amount < 0.05) return {};

@@ -12,6 +12,8 @@ const char* stageName(Stage stage) {
       return "Client";
     case Stage::Block:
       return "Block";
+    case Stage::Shape:
+      return "Shape";
     case Stage::Lines:
       return "Lines";
     case Stage::Prepare:

@@ -11,8 +11,8 @@
 
 namespace armure {
 
-enum class Stage { Client, Block, Lines, Prepare };
-inline constexpr int kStages = 4;
+enum class Stage { Client, Block, Shape, Lines, Prepare };
+inline constexpr int kStages = 5;
 const char* stageName(Stage stage);
 
 class StageBar : public QWidget {

@@ -1,5 +1,6 @@
 #include "app/table_scene.h"
 
+#include "geometry/comb.h"
 #include "prepare/arrange.h"
 #include "prepare/marks.h"
 #include "prepare/paper.h"
@@ -11,6 +12,7 @@ namespace {
 
 constexpr double kBetweenHalves = 70;  // mm between the halves of the block
 constexpr double kLabelSpace = 75;     // mm for the level names on the left
+constexpr double kGuide = 3.2;         // half a diagonal of a guide, mm
 constexpr double kHandle = 2.6;        // half side of a handle, mm
 
 QPainterPath squareAt(QPointF p) {
@@ -27,7 +29,8 @@ QPainterPath linePath(QPointF a, QPointF b) {
 
 class SceneMaker {
  public:
-  explicit SceneMaker(const Design& design) : design_(design), block_(design.block), boundaries_(design.block) {}
+  SceneMaker(const Design& design, const SceneOptions& options)
+      : design_(design), block_(design.block), boundaries_(design.block), options_(options) {}
 
   TableScene onTheBlock() && {
     double frontWidth = 0, backWidth = 0;
@@ -36,15 +39,21 @@ class SceneMaker {
     const Motion back = Motion::mirrorX().then(Motion::translation({frontWidth + kBetweenHalves + backWidth, 0}));
     const double right = frontWidth + kBetweenHalves + backWidth;
     const StyleLine top = topEdge(block_, design_.rules), hem = hemLine(block_, design_.rules);
+    scene_.crowded = design_.pattern.shellPieces() > 7;
     addLevelLines(right, frontWidth);
     addHalf(block_.front, {}, top, hem);
     addHalf(block_.back, back, top, hem);
     addSideHandles(block_.front, {}, top.depth[boundaries_.side()], hem.depth[boundaries_.side()]);
     addSideHandles(block_.back, back, top.sideDepthOnBack, hem.sideDepthOnBack);
+    addGuides(block_.front, {});
+    addGuides(block_.back, back);
     add(Mark::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
     const double bottom = block_.levels.at(level::kHem).front;
-    scene_.bounds = QRectF(-kLabelSpace, -12, right + kLabelSpace + 15, bottom + 24);
+    // While shaping, what is cut away later need not be seen.
+    const bool covered = !options_.guides || design_.rules.option("princess.above") != "top";
+    const double above = covered ? -12 : block_.levels.at(level::kTop).front - 45;
+    scene_.bounds = QRectF(-kLabelSpace, above, right + kLabelSpace + 15, bottom + 12 - above);
     return std::move(scene_);
   }
 
@@ -89,7 +98,7 @@ class SceneMaker {
       add(Mark::Construction, toQt(*covered, m),
           {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
     const Path centreLine = half.centre.betweenDepths(top.depth[centre], hem.depth[centre]);
-    add(front ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
+    add(half.opening.isFold() ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
     // Where the top edge and the hem meet each line, from the centre out.
     std::vector<std::pair<Vec2, size_t>> tops{{centreLine.start(), centre}}, hems{{centreLine.end(), centre}};
     for (size_t i = 0; i < half.lines.size(); ++i) addLine(half, i, m, top, hem, tops, hems);
@@ -97,10 +106,12 @@ class SceneMaker {
     const Path upperSide = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
     const Selection sideTarget{.working = half.id + ".waist.side", .seam = "side", .level = "waist"};
     add(Mark::Edge, toQt(upperSide, m), sideTarget);
+    addComb(upperSide, m);
     Vec2 sideEnd = upperSide.end();
     if (front) {
       const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, sideHem);
       add(Mark::Edge, toQt(below, m), sideTarget);
+      addComb(below, m);
       sideEnd = below.end();
     }
     tops.emplace_back(upperSide.start(), side);
@@ -136,8 +147,11 @@ class SceneMaker {
       add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
       add(Mark::Edge, toQt(a, m), target);
       add(Mark::Edge, toQt(b, m), target);
+      addComb(a, m);
+      addComb(b, m);
       return std::pair{a, b};
     };
+    if (!line.onward.empty()) add(Mark::Construction, toQt(line.onward, m), target);
     const bool crossed = !line.toSideBelow.empty();
     const auto upper = part(line.toCentre, line.toSide, top.depth[at], crossed ? line.toSide.end().y : hem.depth[at]);
     const auto lower =
@@ -146,6 +160,14 @@ class SceneMaker {
     tops.emplace_back(upper.second.start(), at);
     hems.emplace_back(lower.first.end(), at);
     hems.emplace_back(lower.second.end(), at);
+  }
+
+  static QString centreWord(const Opening& o) {
+    if (o.isFold()) return "fold";
+    if (o.isSeam()) return "seam";
+    if (o.kind == "hooks") return "hook tape";
+    if (o.kind == "v-lacing") return "lacing";
+    return QString::fromUtf8(o.kind.data(), static_cast<qsizetype>(o.kind.size()));
   }
 
   void addDart() {
@@ -177,11 +199,43 @@ class SceneMaker {
     }
     scene_.labels.push_back({LabelKind::Note,
                              toQt(m.apply({a, y})),
-                             front                   ? "centre front, fold"
-                             : block_.openingGap > 0 ? "centre back, lacing"
-                                                     : "centre back, zip",
+                             QString("centre %1, %2").arg(QString::fromStdString(half.id), centreWord(half.opening)),
                              -1.5707963,
                              {front ? 11.0 : 13.0, 0}});
+  }
+
+  // The points at which a panel line is guided, within the garment.
+  void addGuides(const HalfBlock& half, const Motion& m) {
+    if (!options_.guides) return;
+    const double origin = m.apply({0, 0}).x, sign = m.apply({1, 0}).x - origin;
+    for (const PanelLine& line : half.lines)
+      for (const PanelLine::Guide& g : line.guides) {
+        const HalfLevel& l = half.at(g.level);
+        if (block_.levels.at(g.level).beyondHem) continue;
+        QPainterPath diamond;
+        const QPointF at = toQt(m.apply({g.x, l.y}));
+        diamond.addPolygon(QPolygonF{
+            {at + QPointF(0, -kGuide), at + QPointF(kGuide, 0), at + QPointF(0, kGuide), at + QPointF(-kGuide, 0)}});
+        diamond.closeSubpath();
+        scene_.items.push_back(
+            {Mark::Guide,
+             diamond,
+             {.working = half.id + "." + g.level + ".side", .seam = line.id, .level = g.level},
+             GuideHandle{ShapingKey{ShapingKind::Guide, g.level, line.id}.text(), origin, sign, g.x, g.placed}});
+      }
+  }
+
+  void addComb(const Path& path, const Motion& m) {
+    if (!options_.combs) return;
+    QPainterPath comb;
+    QPolygonF tips;
+    for (const CombTooth& tooth : curvatureComb(path)) {
+      comb.moveTo(toQt(m.apply(tooth.foot)));
+      comb.lineTo(toQt(m.apply(tooth.tip)));
+      tips << toQt(m.apply(tooth.tip));
+    }
+    comb.addPolygon(tips);
+    add(Mark::Comb, comb);
   }
 
   void addSideHandles(const HalfBlock& half, const Motion& m, double top, double hem) {
@@ -211,8 +265,10 @@ class SceneMaker {
     for (const LevelMark& l : p.levels)
       add(Mark::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))),
           {.working = "girth." + l.level, .piece = p.id, .level = l.level});
-    for (const Edge& e : p.edges)
+    for (const Edge& e : p.edges) {
       add(e.role == EdgeRole::Fold ? Mark::Fold : Mark::Edge, toQt(e.path, m), edgeTarget(i, e));
+      if (e.role != EdgeRole::Fold) addComb(e.path, m);
+    }
     for (const Stroke& s : notchStrokes(p)) add(Mark::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
     const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom), up = unit(top - bottom), across{-up.y, up.x};
     QPainterPath grain = linePath(toQt(bottom), toQt(top));
@@ -234,6 +290,7 @@ class SceneMaker {
   const Design& design_;
   const Block& block_;
   const Boundaries boundaries_;
+  const SceneOptions options_;
   TableScene scene_;
 };
 
@@ -245,16 +302,16 @@ QPointF TableScene::place(const Design& design, const std::string& piece, Vec2 p
   return toQt(point);
 }
 
-TableScene makeScene(const Design& design, TableMode mode, std::string_view paper) {
-  if (mode == TableMode::OnTheBlock) return SceneMaker(design).onTheBlock();
+TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options) {
+  if (mode == TableMode::OnTheBlock) return SceneMaker(design, options).onTheBlock();
   if (mode == TableMode::Taped) {
-    TableScene scene = SceneMaker(design).pieces(tape(design.pattern), false);
+    TableScene scene = SceneMaker(design, options).pieces(tape(design.pattern), false);
     scene.bounds.adjust(-15, -15, 15, 15);
     return scene;
   }
   const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, 880);
-  TableScene scene = SceneMaker(design).pieces(layout.motions, true);
-  if (const PaperSize* size = findPaper(paper)) {
+  TableScene scene = SceneMaker(design, options).pieces(layout.motions, true);
+  if (const PaperSize* size = findPaper(options.paper)) {
     for (const Tile& t : tile(layout, *size).tiles) {
       QPainterPath frame;
       frame.addRect(QRectF(toQt(t.area.low), toQt(t.area.high)));

@@ -26,14 +26,25 @@ enum class Mark {
   LevelLine,
   Notch,
   Handle,  // small square: a point with a working
+  Guide,   // a point of a panel line that can be dragged across
+  Comb,    // how strongly an edge is bent
   Grain,
   PageFrame,  // a sheet of paper in the print
+};
+
+// What dragging a guide sets: the choice, and how a place on the table becomes its length.
+struct GuideHandle {
+  std::string key;
+  double origin = 0, sign = 1;  // length = (x - origin) * sign
+  double mm = 0;                // now
+  bool placed = false;          // by hand
 };
 
 struct SceneItem {
   Mark mark{};
   QPainterPath path;
   Selection target;  // what a click on it selects; nothing for mere drawing
+  std::optional<GuideHandle> guide = {};
 };
 
 enum class LabelKind { LevelName, PieceNumber, PieceName, Note };
@@ -50,13 +61,19 @@ struct TableScene {
   std::vector<SceneItem> items;
   std::vector<SceneLabel> labels;
   QRectF bounds;            // what should be seen
+  bool crowded = false;     // many narrow pieces: smaller numbers
   Arrangement arrangement;  // where the pieces lie; empty on the block
 
   // Where a point given in the axes of a piece lies on the table.
   QPointF place(const Design& design, const std::string& piece, Vec2 point) const;
 };
 
-// `paper` is the paper id whose sheets are framed in Apart mode; empty for none.
-TableScene makeScene(const Design& design, TableMode mode, std::string_view paper = {});
+struct SceneOptions {
+  std::string_view paper = {};  // whose sheets are framed in Apart mode; empty for none
+  bool combs = false;           // the curvature comb of every sewn edge
+  bool guides = false;          // the points at which panel lines can be placed, on the block
+};
+
+TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options = {});
 
 }  // namespace armure

@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QPainterPathStroker>
 #include <QWheelEvent>
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -58,10 +59,26 @@ void TableView::setPaperShown(bool shown) {
   rebuild();
 }
 
+void TableView::setGuidesShown(bool shown) {
+  if (shown == guidesShown_) return;
+  guidesShown_ = shown;
+  rebuild();
+}
+
+void TableView::setCombs(bool shown) {
+  if (shown == combs_) return;
+  combs_ = shown;
+  rebuild();
+  emit combsChanged();
+}
+
 void TableView::rebuild() {
-  scene_ = session_.design() ? makeScene(*session_.design(), mode_,
-                                         paperShown_ ? session_.rule("paper.size").option : std::string_view{})
-                             : TableScene{};
+  scene_ = session_.design()
+               ? makeScene(*session_.design(), mode_,
+                           {.paper = paperShown_ ? session_.rule("paper.size").option : std::string_view{},
+                            .combs = combs_,
+                            .guides = guidesShown_})
+               : TableScene{};
   if (fitted_) showAll();
   update();
 }
@@ -94,6 +111,7 @@ bool TableView::isSelected(const SceneItem& item) const {
   const Selection &s = session_.selection(), &t = item.target;
   if (t == Selection{}) return false;
   if (item.mark == Mark::Handle) return !s.working.empty() && s.working == t.working;
+  if (item.mark == Mark::Guide) return !s.seam.empty() && s.seam == t.seam && s.level == t.level;
   if (item.mark == Mark::LevelLine) return !s.level.empty() && s.level == t.level && s.edge.empty() && s.seam.empty();
   if (!s.seam.empty()) return s.seam == t.seam;
   if (!s.edge.empty()) return s.piece == t.piece && s.edge == t.edge;
@@ -145,6 +163,16 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
       p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.4));
       p.setBrush(selected ? theme_->working : theme_->paper);
       break;
+    case Mark::Guide:
+      p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.2));
+      p.setBrush(selected || item.guide->placed ? theme_->working : theme_->paper);
+      break;
+    case Mark::Comb:
+      p.setPen(cosmetic(theme_->working, 0.7));
+      p.setOpacity(0.6);
+      p.drawPath(item.path);
+      p.setOpacity(1);
+      return;
     case Mark::Grain:
       p.setPen(cosmetic(theme_->secondInk, 1));
       break;
@@ -169,7 +197,7 @@ void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
       break;
     case LabelKind::PieceNumber: {
       QFont font = uiFont(TextSize::Title, true);
-      font.setPixelSize(22);
+      font.setPixelSize(scene_.crowded ? 15 : 22);
       p.setFont(font);
       p.setPen(theme_->secondInk);
       p.drawText(room, Qt::AlignCenter, label.text);
@@ -230,7 +258,7 @@ void TableView::paintEvent(QPaintEvent*) {
 const SceneItem* TableView::itemAt(QPointF screen) const {
   // Points first, then lines, then surfaces, the last drawn on top.
   const auto rank = [](Mark m) {
-    return m == Mark::Handle                                 ? 0
+    return m == Mark::Handle || m == Mark::Guide             ? 0
            : m == Mark::Edge || m == Mark::Fold              ? 1
            : m == Mark::LevelLine || m == Mark::Construction ? 2
                                                              : 3;
@@ -260,10 +288,62 @@ void TableView::mousePressEvent(QMouseEvent* event) {
   setFocus();
   pressedAt_ = lastAt_ = event->position();
   dragging_ = false;
+  const SceneItem* item = itemAt(event->position());
+  if (event->button() != Qt::LeftButton || !item || !item->guide) return;
+  session_.settle();
+  guide_ = item->guide;
+  session_.select(item->target);
+}
+
+void TableView::moveGuide(const GuideHandle& guide, double mm) {
+  const Unit unit = session_.order().units.unit;
+  const double grid = unit == Unit::Inch ? kMmPerInch / 16 : 1;
+  const std::string key = guide.key;
+  const auto before = session_.order().choices.find(key);
+  const std::string old = before == session_.order().choices.end() ? "" : before->second;
+  const bool couldDraft = !session_.problem().has_value();
+  auto problem = session_.setChoice(key, formatLengthWithUnit(std::round(mm / grid) * grid, {unit, 16}));
+  if (!problem && couldDraft && session_.problem()) {
+    problem = session_.problem();
+    session_.setChoice(key, old);
+  }
+  if (problem) emit refused(QString::fromStdString(problem->text()));
+}
+
+const SceneItem* TableView::selectedGuide() const {
+  for (const SceneItem& item : scene_.items)
+    if (item.guide && isSelected(item)) return &item;
+  return nullptr;
+}
+
+void TableView::nextGuide(bool backwards) {
+  std::vector<const SceneItem*> all;
+  for (const SceneItem& item : scene_.items)
+    if (item.guide) all.push_back(&item);
+  if (all.empty()) return;
+  const auto at = std::find(all.begin(), all.end(), selectedGuide());
+  const size_t n = all.size(), i = at == all.end() ? (backwards ? 0 : n - 1) : static_cast<size_t>(at - all.begin());
+  session_.select(all[(i + (backwards ? n - 1 : 1)) % n]->target);
+}
+
+void TableView::mouseDoubleClickEvent(QMouseEvent* event) {
+  const SceneItem* item = itemAt(event->position());
+  guide_.reset();
+  if (!item || !item->guide) return;
+  session_.settle();
+  session_.setChoice(item->guide->key, "");
+  session_.settle();
 }
 
 void TableView::mouseMoveEvent(QMouseEvent* event) {
   const QPointF now = event->position();
+  if (guide_) {
+    if (std::abs(now.x() - pressedAt_.x()) > kDragPixels || dragging_) {
+      dragging_ = true;
+      moveGuide(*guide_, guide_->mm + (now.x() - pressedAt_.x()) / transform_.m11() * guide_->sign);
+    }
+    return;
+  }
   if (event->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
     if (!dragging_ && std::hypot(now.x() - pressedAt_.x(), now.y() - pressedAt_.y()) > kDragPixels) dragging_ = true;
     if (dragging_) {
@@ -276,10 +356,17 @@ void TableView::mouseMoveEvent(QMouseEvent* event) {
     lastAt_ = now;
     return;
   }
-  setCursor(itemAt(now) ? Qt::PointingHandCursor : Qt::ArrowCursor);
+  const SceneItem* under = itemAt(now);
+  setCursor(!under ? Qt::ArrowCursor : under->guide ? Qt::SizeHorCursor : Qt::PointingHandCursor);
 }
 
 void TableView::mouseReleaseEvent(QMouseEvent* event) {
+  if (guide_) {
+    guide_.reset();
+    dragging_ = false;
+    session_.settle();
+    return;
+  }
   if (dragging_) {
     dragging_ = false;
     setCursor(Qt::ArrowCursor);
@@ -296,7 +383,18 @@ void TableView::wheelEvent(QWheelEvent* event) {
 void TableView::keyPressEvent(QKeyEvent* event) {
   constexpr double kStep = 40;
   QPointF by;
+  const SceneItem* guide = selectedGuide();
+  const bool moves = guide && (event->modifiers() & Qt::ShiftModifier);
+  const double step = session_.order().units.unit == Unit::Inch ? kMmPerInch / 8 : 2.5;
   switch (event->key()) {
+    case Qt::Key_C:
+      return setCombs(!combs_);
+    case Qt::Key_G:
+      return nextGuide(event->modifiers() & Qt::ShiftModifier);
+    case Qt::Key_Delete:
+    case Qt::Key_Backspace:
+      if (guide) session_.setChoice(std::string(guide->guide->key), "");
+      return;
     case Qt::Key_Plus:
     case Qt::Key_Equal:
       return zoomAbout(rect().center(), 1.25);
@@ -305,9 +403,11 @@ void TableView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_0:
       return showAll();
     case Qt::Key_Left:
+      if (moves) return moveGuide(*guide->guide, guide->guide->mm - step * guide->guide->sign);
       by = {kStep, 0};
       break;
     case Qt::Key_Right:
+      if (moves) return moveGuide(*guide->guide, guide->guide->mm + step * guide->guide->sign);
       by = {-kStep, 0};
       break;
     case Qt::Key_Up:

@@ -1,7 +1,9 @@
 // app/table_view.h
 //
 // The table: the paper in the middle of the window. Shows a TableScene; the wheel zooms about the pointer, dragging the
-// paper moves it, a click selects what lies there. Keys: + and - zoom, 0 shows everything, arrows move, Tab leaves.
+// paper moves it, a click selects what lies there. A diamond on a panel line is its guide: dragging it across moves the
+// line, a double click gives it back to the rule. Keys: + and - zoom, 0 shows everything, arrows move, C shows the
+// curvature combs, G goes from guide to guide, which Shift with Left and Right moves and Delete gives back; Tab leaves.
 #pragma once
 
 #include <QTransform>
@@ -21,7 +23,10 @@ class TableView : public QWidget {
   TableMode mode() const { return mode_; }
   void setMode(TableMode mode);
   void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
+  void setGuidesShown(bool shown);
   void showAll();
+  void setCombs(bool shown);
+  bool combs() const { return combs_; }
 
   const TableScene& scene() const { return scene_; }
   QPointF toScreen(QPointF mm) const { return transform_.map(mm); }
@@ -30,6 +35,8 @@ class TableView : public QWidget {
 
  signals:
   void modeChanged();
+  void combsChanged();
+  void refused(const QString& why);
   void zoomed();
 
  protected:
@@ -37,6 +44,7 @@ class TableView : public QWidget {
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
+  void mouseDoubleClickEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
@@ -47,6 +55,9 @@ class TableView : public QWidget {
   void drawItem(QPainter& painter, const SceneItem& item) const;
   void drawLabel(QPainter& painter, const SceneLabel& label) const;
   void drawSpot(QPainter& painter) const;
+  void moveGuide(const GuideHandle& guide, double mm);
+  const SceneItem* selectedGuide() const;
+  void nextGuide(bool backwards);
   bool isSelected(const SceneItem& item) const;
   const SceneItem* itemAt(QPointF screen) const;
 
@@ -59,6 +70,8 @@ class TableView : public QWidget {
   bool fitted_ = true;  // the whole is shown, and stays so when the window or the pattern changes
   QPointF pressedAt_, lastAt_;
   bool dragging_ = false;
+  std::optional<GuideHandle> guide_;  // being dragged
+  bool combs_ = false, guidesShown_ = false;
 };
 
 }  // namespace armure

@@ -1,8 +1,8 @@
 #include "app/workings_panel.h"
 
-#include <QPainter>
 #include <QVBoxLayout>
 
+#include "app/settled_text.h"
 #include "balance/walk.h"
 #include "measure/measure_table.h"
 #include "measure/predict.h"
@@ -192,61 +192,12 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
   return html;
 }
 
-namespace {
-
-// Sets a text whose height is found once, not at every pass of the layout; the column's width is fixed.
-void setSettledText(QLabel* label, const QString& text) {
-  constexpr int kTextWidth = 296;
-  if (label->text() == text) return;
-  label->setText(text);
-  label->setFixedHeight(label->heightForWidth(kTextWidth));
-  QSizePolicy policy = label->sizePolicy();
-  policy.setHeightForWidth(false);
-  label->setSizePolicy(policy);
-}
-
-}  // namespace
-
-ReductionBar::ReductionBar(QWidget* parent) : QWidget(parent), theme_(&lightTheme()) { setFixedHeight(30); }
-
-void ReductionBar::show(double percent, const Theme& theme) {
-  percent_ = percent;
-  theme_ = &theme;
-  update();
-}
-
-void ReductionBar::paintEvent(QPaintEvent*) {
-  constexpr double kFull = 20;  // percent at the right end
-  QPainter p(this);
-  p.setRenderHint(QPainter::Antialiasing);
-  const QRectF bar(0.5, 2.5, width() - 1.0, 9);
-  p.setPen(QPen(theme_->hairline, 1));
-  p.setBrush(theme_->panel);
-  p.drawRoundedRect(bar, 4, 4);
-  QRectF part = bar;
-  part.setWidth(bar.width() * std::clamp(percent_ / kFull, 0.0, 1.0));
-  QColor fill = theme_->attention;
-  fill.setAlphaF(0.45f);
-  p.setBrush(fill);
-  p.drawRoundedRect(part, 4, 4);
-  p.setFont(uiFont(TextSize::Small));
-  p.setPen(theme_->secondInk);
-  for (int mark : {5, 10, 15}) {
-    const double x = bar.left() + bar.width() * mark / kFull;
-    p.drawLine(QPointF(x, 2), QPointF(x, 13));
-    p.drawText(QRectF(x - 20, 14, 40, 15), Qt::AlignCenter, QString("%1 %").arg(mark));
-  }
-}
-
 WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
     : QWidget(parent),
       session_(session),
       theme_(&lightTheme()),
       text_(new QLabel),
-      reduction_(new QWidget),
-      reductionHead_(new QLabel),
-      cautions_(new QLabel),
-      bar_(new ReductionBar) {
+      reduction_(new ReductionPanel(session)) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(18, 14, 16, 6);
@@ -255,23 +206,11 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   heading->setObjectName("heading");
   column->addWidget(heading);
   text_->setObjectName("workings");
-  for (QLabel* label : {text_, cautions_}) {
-    label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-  }
+  text_->setWordWrap(true);
+  text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
   text_->setAlignment(Qt::AlignTop);
   heading->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
   column->addWidget(text_);
-  auto* inner = new QVBoxLayout(reduction_);
-  inner->setContentsMargins(0, 6, 0, 0);
-  inner->setSpacing(3);
-  reductionHead_->setObjectName("heading");
-  reductionHead_->setWordWrap(true);
-  cautions_->setObjectName("lesser");
-  inner->addWidget(reductionHead_);
-  inner->addWidget(bar_);
-  inner->addWidget(cautions_);
-  reduction_->setObjectName("reduction");
   column->addWidget(reduction_);
   column->addStretch(1);
   connect(&session, &OrderSession::changed, this, &WorkingsPanel::refresh);
@@ -281,6 +220,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
 
 void WorkingsPanel::setTheme(const Theme& theme) {
   theme_ = &theme;
+  reduction_->setTheme(theme);
   refresh();
 }
 
@@ -290,22 +230,6 @@ void WorkingsPanel::refresh() {
   setSettledText(text_, d                 ? workingsText(session_.order(), *d, session_.selection(), *theme_)
                         : measure.empty() ? QString("<p>Nothing is drafted yet.</p>")
                                           : measureText(session_.order(), measure, *theme_));
-  const bool reduced = d && d->reduction().percent > 0;
-  reduction_->setVisible(reduced);
-  if (!reduced) return;
-  const ReductionClass r = d->reduction();
-  const Level& waist = d->block.levels.at(level::kWaist);
-  setSettledText(reductionHead_,
-                 QString("Waist closed to %1: %2 less, %3 %, %4")
-                     .arg(QString::fromStdString(formatLengthWithUnit(waist.finishedGirth, session_.order().units)),
-                          QString::fromStdString(
-                              formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, session_.order().units)))
-                     .arg(r.percent, 0, 'f', 1)
-                     .arg(QString::fromUtf8(r.name.data())));
-  bar_->show(r.percent, *theme_);
-  QStringList lines;
-  for (std::string_view c : reductionCautions()) lines << QString::fromUtf8(c.data(), static_cast<qsizetype>(c.size()));
-  setSettledText(cautions_, lines.join(" "));
 }
 
 }  // namespace armure

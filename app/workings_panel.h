@@ -8,6 +8,7 @@
 #include <QWidget>
 
 #include "app/order_session.h"
+#include "app/reduction_panel.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -17,20 +18,6 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
 
 // A measure: its names, how it is taken, and how its value came to be; needs no design.
 QString measureText(const Order& order, std::string_view measure, const Theme& theme);
-
-// A bar from 0 to 20 % with the present reduction on it.
-class ReductionBar : public QWidget {
- public:
-  explicit ReductionBar(QWidget* parent = nullptr);
-  void show(double percent, const Theme& theme);
-
- protected:
-  void paintEvent(QPaintEvent* event) override;
-
- private:
-  double percent_ = 0;
-  const Theme* theme_;
-};
 
 class WorkingsPanel : public QWidget {
   Q_OBJECT
@@ -43,10 +30,7 @@ class WorkingsPanel : public QWidget {
   OrderSession& session_;
   const Theme* theme_;
   QLabel* text_;
-  QWidget* reduction_;
-  QLabel* reductionHead_;
-  QLabel* cautions_;
-  ReductionBar* bar_;
+  ReductionPanel* reduction_;
 };
 
 }  // namespace armure

@@ -1,6 +1,7 @@
 #include "draft/back_half.h"
 
 #include <algorithm>
+#include <tuple>
 
 #include "draft/half_parts.h"
 #include "draft/line_paths.h"
@@ -23,8 +24,7 @@ class BackHalf : private HalfParts {
     shape({false, std::vector<double>(at.size(), start()), width, {width, bust}, [this](double y) {
              return centreIntake(y);
            }});
-    const auto [toCentre, toSide] = firstEdges(at[0]);
-    b.lines.push_back({lineId(false, 0), lineName(false, 0), at[0], toCentre, toSide, {}, {}, {}});
+    b.lines.push_back(firstLine(at[0]));
     drawFurtherLines(at);
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(l);
@@ -43,13 +43,16 @@ class BackHalf : private HalfParts {
 
   // The first line: nothing above its start, most at the waist; by rules of thumb it ends above the hem. Its middle
   // stands upright, or where the maker placed it.
-  std::pair<Path, Path> firstEdges(double position) const {
+  PanelLine firstLine(double position) const {
     const double waist = level(level::kWaist).back, hem = level(level::kHem).back;
     std::vector<Station> gap{{start(), 0, 0, true}}, middle{{start(), topOf(0, position)}};
+    PanelLine line{lineId(false, 0), lineName(false, 0), position, {}, {}, {}, {}, {}, {}};
     double shift = 0;
     for (const ShapedLevel& l : shaping_.levels) {
       if (l.id == level::kHem || !l.drawn) continue;
-      if (const auto guide = rules_.guide(l.id, lineId(false, 0))) shift = *guide - position;
+      const auto guide = rules_.guide(l.id, lineId(false, 0));
+      if (guide) shift = *guide - position;
+      line.guides.push_back({l.id, position + shift, guide.has_value()});
       gap.push_back({l.y, l.taken[0]});
       middle.push_back({l.y, position + shift});
     }
@@ -61,7 +64,8 @@ class BackHalf : private HalfParts {
     middle.push_back({ends, position + shift});
     extend(gap, topY(), bottomY());
     extend(middle, topY(), bottomY());
-    return edgesAbout(middle, gap);
+    std::tie(line.toCentre, line.toSide) = edgesAbout(middle, gap);
+    return line;
   }
 
   // Back lines beyond the first: from the line's start, where nothing is taken in yet.
@@ -84,7 +88,7 @@ class BackHalf : private HalfParts {
       auto [centre, outer] =
           sweptEdges(std::move(middle), std::move(gap), below, line.edges, line.placed, topY(), bottomY());
       half().lines.push_back(
-          {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}, {}});
+          {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}, line.guides, {}});
     }
   }
 };

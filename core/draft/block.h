@@ -24,11 +24,19 @@ namespace armure {
 // beyond the bust point is crossed by the side bust dart: its edges then come in two parts, above the dart's upper leg
 // and below its lower one, and closing the dart joins them smoothly.
 struct PanelLine {
+  // Where the line was guided on a level: by rule, or by the maker's hand.
+  struct Guide {
+    std::string level;
+    double x = 0;
+    bool placed = false;
+  };
+
   std::string id, name;
   double position = 0;              // x the line is drawn about
   Path toCentre;                    // edge of the piece on the centre's side
   Path toSide;                      // edge of the piece on the side's side
   Path toCentreBelow, toSideBelow;  // below the dart; empty when the line does not cross it
+  std::vector<Guide> guides;        // from the top down
   Path onward;                      // above the top edge, towards armhole or shoulder; empty when it ends there
 
   double toCentreX(double y) const { return edgeX(toCentre, toCentreBelow, y); }

@@ -75,8 +75,15 @@ class FrontHalf : private HalfParts {
       auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, line.edges,
                                         line.placed, start.y, bottomY());
       const Path upper = monotonePath(above);
-      half().lines.push_back(
-          {lineId(true, i), lineName(true, i), at[i], upper, upper, std::move(centre), std::move(outer), {}});
+      half().lines.push_back({lineId(true, i),
+                              lineName(true, i),
+                              at[i],
+                              upper,
+                              upper,
+                              std::move(centre),
+                              std::move(outer),
+                              line.guides,
+                              {}});
     }
   }
 

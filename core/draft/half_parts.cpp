@@ -16,7 +16,7 @@ namespace {
 
 constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
 constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
-constexpr double kLeastBesideGap = 40;      // mm between a lacing gap and the first back line
+constexpr double kLeastBesideGap = 30;      // mm between a lacing gap and the first back line
 
 std::string shareLabel(const Level& l, double share) {
   const double quarter = l.finishedGirth / 4;
@@ -57,14 +57,20 @@ size_t HalfParts::lineCount() const {
 
 std::vector<double> HalfParts::positions(double width) const {
   const auto count = static_cast<double>(lineCount());
-  // A back line keeps clear of a wide gap; the princess line cannot, it goes through the bust point.
+  // A back line keeps clear of a gap; the princess line cannot, it goes through the bust point.
   const Opening& o = half().opening;
-  const double clear = front_ ? 0 : std::max(o.topGap, o.hemGap) / 2 + kLeastBesideGap;
-  const double first = std::max(body_.mm(id::kBustSpan) / 2, clear);
+  const double gap = std::max(o.topGap, o.hemGap) / 2;
+  double first = body_.mm(id::kBustSpan) / 2;
+  if (!front_) {
+    // Many lines on a narrow back divide it evenly from the centre on.
+    if (lineCount() > 1) first = std::min(first, gap + (width - gap) / (count + 1));
+    first = std::max(first, gap > 0 ? gap + kLeastBesideGap : 0);
+  }
   const double even = (width - first) / count;
-  // At the waist the side stands out by what is taken in there, about as the rules of thumb have it.
+  // About where the side stands at the waist.
+  const double drop = width - share(level::kWaist);
   const double atWaist =
-      share(level::kWaist) + rules_.length("intake.waist") + (count - 1) * rules_.length("intake.further");
+      sharesOut(rules_) ? width - drop / (count + 1) : share(level::kWaist) + count * rules_.length("intake.further");
   const bool fits = first * count < std::min(width, atWaist) - kLeastBesideSide;
   const double step = rules_.option("lines.spacing") == "half-span" && fits ? first : even;
   std::vector<double> x;
@@ -86,6 +92,8 @@ HalfParts::FurtherLine HalfParts::furtherLine(size_t i, const std::vector<double
     if (guide) shift = *guide - (pair.toCentre + pair.toSide) / 2;
     line.edges.push_back({pair.toCentre + shift, pair.toSide + shift});
     line.placed.push_back(guide.has_value());
+    if (b.id != level::kHem)
+      line.guides.push_back({b.id, (pair.toCentre + pair.toSide) / 2 + shift, guide.has_value()});
   }
   return line;
 }

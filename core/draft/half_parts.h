@@ -43,6 +43,7 @@ class HalfParts {
   struct FurtherLine {
     std::vector<EdgePair> edges;  // by level below
     std::vector<bool> placed;
+    std::vector<PanelLine::Guide> guides;
   };
   FurtherLine furtherLine(size_t i, const std::vector<double>& at, const std::vector<LevelBelow>& below,
                           double firstShare) const;

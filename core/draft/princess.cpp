@@ -26,7 +26,7 @@ class Princess {
 
   PrincessLine draw() && {
     const double share = centreShare();
-    PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, {}};
+    PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, guides(), {}};
     line.toCentre = edge(-share, 0);
     line.toSide = edge(1 - share, block_.dart.angle / 2);
     if (end_) line.onward = onward();
@@ -108,6 +108,19 @@ class Princess {
       const bool upright = l.id == level::kHem && !sharesOut(rules_);
       stations.push_back({l.y, position_ + shift + part * l.taken[0], 0, upright});
     }
+  }
+
+  std::vector<PanelLine::Guide> guides() const {
+    std::vector<PanelLine::Guide> all{
+        {std::string(level::kTop), topX_, rules_.guide(level::kTop, lineId(true, 0)).has_value()}};
+    double x = position_;
+    for (const ShapedLevel& l : shaping_.levels) {
+      if (l.id == level::kTop || l.id == level::kHem || !l.drawn) continue;
+      const auto guide = rules_.guide(l.id, lineId(true, 0));
+      x = guide.value_or(x);
+      all.push_back({l.id, x, guide.has_value()});
+    }
+    return all;
   }
 
   // The middle of the armhole or of the shoulder, where the line goes there.

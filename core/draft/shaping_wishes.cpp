@@ -96,6 +96,8 @@ class WishMaker {
         const double down = (l.y - frame_.sideFrom.y) / (waist.y - frame_.sideFrom.y);
         l.sideWished = std::min(all, down * waistSide);
       }
+      // Where the body is wider than the bust there is nothing to take in: the side stands out.
+      if (all < l.sideWished || all < 0) l.sideWished = all;
       for (size_t i = 0; i < lines(); ++i) l.wished[i] = (all - l.sideWished) * parts[i] / (1 - parts.back());
       noteDrop(l, all);
     }

@@ -1,0 +1,485 @@
+#include "app/rails_view.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <cmath>
+
+#include "prepare/cautions.h"
+
+namespace armure {
+namespace {
+
+constexpr double kLeastLabelled = 34;  // px: narrower panels carry no number
+
+QString q(const std::string& s) { return QString::fromStdString(s); }
+
+std::string holdKey(const Rail& rail, const RailGap& gap) {
+  return ShapingKey{ShapingKind::Hold, rail.level, gap.line}.text();
+}
+
+}  // namespace
+
+RailsView::RailsView(OrderSession& session, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(&lightTheme()), editor_(new QLineEdit(this)) {
+  setObjectName("rails");
+  setAccessibleName("The rails: what is taken in on every level");
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  editor_->setObjectName("railNumber");
+  editor_->setAccessibleName("Amount on the rail");
+  editor_->setAlignment(Qt::AlignCenter);
+  editor_->hide();
+  editor_->installEventFilter(this);
+  connect(editor_, &QLineEdit::returnPressed, this, [this] { closeEditor(true); });
+  connect(&session, &OrderSession::changed, this, &RailsView::refresh);
+}
+
+void RailsView::setTheme(const Theme& theme) {
+  theme_ = &theme;
+  update();
+}
+
+void RailsView::refresh() {
+  if (!isVisible()) return;
+  rails_ = session_.design() ? railsOf(session_.design()->block, session_.design()->rules) : std::vector<Rail>{};
+  relayout();
+}
+
+void RailsView::relayout() {
+  layout_ = RailsLayout(rails_, QRectF(rect()).adjusted(20, 4, -12, -4));
+  if (!rails_.empty()) {
+    stop_.rail = std::min(stop_.rail, rails_.size() - 1);
+    const auto stops = layout_.stops(stop_.rail);
+    if (std::find(stops.begin(), stops.end(), stop_) == stops.end()) stop_ = stops.front();
+  }
+  update();
+}
+
+// --- drawing
+
+void RailsView::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setRenderHint(QPainter::Antialiasing);
+  if (session_.problem()) p.setOpacity(0.45);
+  for (size_t r = 0; r < rails_.size(); ++r) drawRail(p, r);
+}
+
+void RailsView::drawRail(QPainter& p, size_t r) const {
+  const Rail& rail = rails_[r];
+  const QRectF strip = layout_.strip(r);
+  const bool current = stop_.rail == r && hasFocus();
+  p.setFont(uiFont(TextSize::Body, current));
+  p.setPen(current ? theme_->ink : theme_->secondInk);
+  const QRectF name = layout_.nameRect(r);
+  p.drawText(name, Qt::AlignVCenter | Qt::AlignLeft, q(rail.name).toLower() + (rail.own ? " *" : ""));
+  if (rail.own) p.drawText(layout_.removeRect(r), Qt::AlignCenter, QStringLiteral("×"));
+
+  for (size_t g = 0; g < rail.gaps.size(); ++g) drawGap(p, r, g);
+  for (const RailPanel& panel : rail.panels) {
+    const QRectF box(layout_.x(panel.from), strip.top(), layout_.x(panel.to) - layout_.x(panel.from), strip.height());
+    QColor fill = panel.place % 2 ? theme_->tint : theme_->tintDeep;
+    fill.setAlphaF(0.8f);
+    p.setPen(QPen(theme_->secondInk, 0.8));
+    p.setBrush(fill);
+    p.drawRoundedRect(box, 2, 2);
+    if (box.width() < kLeastLabelled) continue;
+    p.setFont(uiFont(TextSize::Small));
+    p.setPen(theme_->ink);
+    p.drawText(box, Qt::AlignCenter, q(formatLength(panel.to - panel.from, session_.order().units)));
+  }
+  // An opening is an open end.
+  p.setPen(QPen(theme_->secondInk, 1, Qt::DotLine));
+  p.setBrush(Qt::NoBrush);
+  if (rail.openFront > 1) p.drawLine(strip.bottomLeft(), QPointF(layout_.x(rail.openFront), strip.bottom()));
+  if (rail.openBack > 1)
+    p.drawLine(QPointF(layout_.x(rail.length - rail.openBack), strip.bottom()), strip.bottomRight());
+
+  // The girth the strip closes to: a mark across it, with a knob to take hold of.
+  const double mark = layout_.markX(r);
+  p.setPen(QPen(theme_->ink, 2));
+  p.drawLine(QPointF(mark, strip.top() - 2), QPointF(mark, strip.bottom() + 2));
+  p.setPen(Qt::NoPen);
+  p.setBrush(theme_->ink);
+  p.drawEllipse(QPointF(mark, strip.top() - 4), 3.4, 3.4);
+  drawAmounts(p, r);
+  drawTotals(p, r);
+
+  if (current) {
+    p.setPen(QPen(theme_->working, 2));
+    p.setBrush(Qt::NoBrush);
+    p.drawRoundedRect(layout_.stopRect(stop_).adjusted(-2, -2, 2, 2), 3, 3);
+  }
+}
+
+void RailsView::drawGap(QPainter& p, size_t r, size_t g) const {
+  const RailGap& gap = rails_[r].gaps[g];
+  const QRectF box = layout_.gapRect(r, g);
+  const bool overlaps = gap.from > gap.to;
+  const bool chosen = hasFocus() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
+  const QColor ink = gap.beyondCap() ? theme_->attention : gap.held || chosen ? theme_->working : theme_->secondInk;
+  if (box.width() > 0.5) {
+    p.setPen(Qt::NoPen);
+    p.setBrush(QBrush(ink, overlaps ? Qt::FDiagPattern : Qt::BDiagPattern));
+    p.setOpacity(p.opacity() * 0.6);
+    p.drawRect(box);
+    p.setOpacity(session_.problem() ? 0.45 : 1);
+  }
+  // The school's wish: a ghost of the gap, as wide as it would be.
+  if (gap.wished && gap.movable && std::abs(*gap.wished - gap.taken) > 0.05) {
+    const double half = std::abs(*gap.wished) / 2 / layout_.mmPerPixel(), middle = box.center().x();
+    p.setPen(QPen(theme_->secondInk, 1, Qt::DashLine));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(QRectF(middle - half, box.top() - 3, 2 * half, box.height() + 6));
+  }
+  if (gap.held) {  // pinned at both upper corners
+    p.setPen(Qt::NoPen);
+    p.setBrush(theme_->working);
+    p.drawEllipse(QPointF(box.left(), box.top()), 2.6, 2.6);
+    p.drawEllipse(QPointF(box.right(), box.top()), 2.6, 2.6);
+  }
+}
+
+// The amounts under the gaps. Where there is no room for all, those that matter most stand: the chosen, the held, those
+// beyond their cap, then the larger ones.
+void RailsView::drawAmounts(QPainter& p, size_t r) const {
+  struct Amount {
+    QRectF room;
+    QString text;
+    QColor ink;
+    bool bold;
+    double rank;
+  };
+  std::vector<Amount> amounts;
+  const Rail& rail = rails_[r];
+  for (size_t g = 0; g < rail.gaps.size(); ++g) {
+    const RailGap& gap = rail.gaps[g];
+    const bool chosen = hasFocus() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
+    if (!gap.movable || (std::abs(gap.taken) < 0.4 && !chosen && !gap.held)) continue;
+    QString text = q(formatLength(std::abs(gap.taken), session_.order().units));
+    if (text == "0" && !chosen && !gap.held) continue;
+    if (gap.taken < -0.4) text = "+" + text;  // the side stands out
+    if (gap.beyondCap()) text += " !";
+    const bool bold = gap.held || chosen;
+    const double width = QFontMetricsF(uiFont(TextSize::Small, bold)).horizontalAdvance(text);
+    // The two gaps of the side lie side by side: their numbers stand to either side of where they meet.
+    const QRectF box = layout_.gapRect(r, g);
+    double left = box.center().x() - width / 2;
+    if (gap.line == kFrontSide) left = std::min(left, box.right() - width - 3);
+    if (gap.line == kBackSide) left = std::max(left, box.left() + 3);
+    const QColor ink = gap.beyondCap() ? theme_->attention : bold ? theme_->working : theme_->secondInk;
+    const double rank = (chosen ? 4e3 : 0) + (gap.held ? 2e3 : 0) + (gap.beyondCap() ? 1e3 : 0) + std::abs(gap.taken);
+    amounts.push_back({QRectF(left, box.bottom() + 1, width, 14), text, ink, bold, rank});
+  }
+  std::stable_sort(amounts.begin(), amounts.end(), [](const Amount& a, const Amount& b) { return a.rank > b.rank; });
+  std::vector<QRectF> used;
+  for (const Amount& a : amounts) {
+    const QRectF room = a.room.adjusted(-3, 0, 3, 0);
+    if (std::any_of(used.begin(), used.end(), [&](const QRectF& other) { return other.intersects(room); })) continue;
+    used.push_back(a.room);
+    p.setFont(uiFont(TextSize::Small, a.bold));
+    p.setPen(a.ink);
+    p.drawText(a.room, Qt::AlignCenter | Qt::TextDontClip, a.text);
+  }
+}
+
+void RailsView::drawTotals(QPainter& p, size_t r) const {
+  const Rail& rail = rails_[r];
+  const QRectF room = layout_.totalsRect(r);
+  const LengthFormat units = session_.order().units;
+  p.setFont(uiFont(TextSize::Body, true));
+  p.setPen(theme_->ink);
+  const QString girth = q(formatLength(rail.finishedGirth, units));
+  p.drawText(QRectF(room.left(), room.top(), 58, 20), Qt::AlignVCenter | Qt::AlignLeft, girth);
+  const double less = rail.reduction();
+  QString words = "as the body";
+  if (std::abs(less) > 0.4)
+    words = q(formatLength(std::abs(less), units)) + (less > 0 ? " less" : " more") +
+            QStringLiteral(", %1 %").arg(std::abs(rail.percent()), 0, 'f', 1);
+  const bool ribs = rail.level == level::kUnderbust && less > inches(1) + 0.4;
+  const bool strong = rail.level == level::kWaist && rail.percent() > 10;
+  p.setFont(uiFont(TextSize::Small));
+  p.setPen(ribs || strong ? theme_->attention : theme_->secondInk);
+  p.drawText(QRectF(room.left() + 58, room.top(), room.width() - 58, 20), Qt::AlignVCenter | Qt::AlignLeft, words);
+  QString under;
+  if (rail.level == level::kWaist && less > 0)
+    under = QString::fromUtf8(classifyReduction(rail.bodyGirth, rail.finishedGirth).name.data());
+  if (ribs) under = "ribs yield 1 in at the most";
+  p.drawText(QRectF(room.left(), room.top() + 17, room.width(), 16), Qt::AlignVCenter | Qt::AlignLeft, under);
+}
+
+// --- changing
+
+double RailsView::stepMm() const {
+  const LengthFormat units = session_.order().units;
+  return units.unit == Unit::Inch ? kMmPerInch / units.inchFraction : 2.5;
+}
+
+double RailsView::snapped(double mm) const {
+  const double grid = session_.order().units.unit == Unit::Inch ? kMmPerInch / 16 : 1;
+  return std::round(mm / grid) * grid;
+}
+
+std::string RailsView::asText(double mm) const { return formatLengthWithUnit(mm, {session_.order().units.unit, 16}); }
+
+void RailsView::choose(const std::string& key, const std::string& text) {
+  const auto before = session_.order().choices.find(key);
+  const std::string old = before == session_.order().choices.end() ? "" : before->second;
+  const bool couldDraft = !session_.problem().has_value();
+  if (const auto problem = session_.setChoice(key, text)) {
+    emit refused(q(problem->text()));
+    return;
+  }
+  if (!couldDraft || !session_.problem()) return;
+  const QString why = q(session_.problem()->text());
+  session_.setChoice(key, old);
+  emit refused(why);
+}
+
+void RailsView::setTaken(size_t rail, size_t gap, double mm) {
+  const RailGap& g = rails_[rail].gaps[gap];
+  const bool side = g.line == kFrontSide || g.line == kBackSide;
+  choose(holdKey(rails_[rail], g), asText(side ? mm : std::max(0.0, mm)));
+}
+
+void RailsView::setGirth(size_t rail, double mm) {
+  const auto choice = girthChoice(rails_[rail], session_.design()->rules, mm);
+  if (!choice) return;
+  choose(choice->key, formatExact(choice->mm, session_.order().units.unit));
+}
+
+std::string RailsView::keyOf(const RailStop& stop) const {
+  const Rail& rail = rails_[stop.rail];
+  if (stop.kind == RailStop::Kind::Height) return ShapingKey{ShapingKind::Rail, rail.level, ""}.text();
+  if (stop.kind == RailStop::Kind::Gap) return holdKey(rail, rail.gaps[stop.gap]);
+  return girthChoice(rail, session_.design()->rules, rail.finishedGirth).value_or(GirthChoice{}).key;
+}
+
+void RailsView::giveBack(const RailStop& stop) {
+  if (stop.kind == RailStop::Kind::Height) return;
+  session_.settle();
+  session_.setChoice(keyOf(stop), "");
+  session_.settle();
+}
+
+void RailsView::removeLevel(size_t r) {
+  if (r >= rails_.size() || !rails_[r].own) return;
+  session_.takeAwayLevel(rails_[r].level);
+}
+
+bool RailsView::anythingHeld() const {
+  for (const Rail& r : rails_)
+    for (const RailGap& g : r.gaps)
+      if (g.held) return true;
+  return false;
+}
+
+void RailsView::giveAllBack() { session_.giveAllBack(); }
+
+void RailsView::addLevel() {
+  if (!session_.design()) return;
+  const Levels& levels = session_.design()->block.levels;
+  const double under = levels.at(level::kUnderbust).front, waist = levels.at(level::kWaist).front,
+               hip = levels.at(level::kHighHip).front, hem = levels.at(level::kHem).front;
+  const double between = (waist - under) / 2, below = -(std::min(hip, hem) - waist) / 2;
+  std::string name = "ribs";
+  double above = between;
+  const auto taken = [&](const std::string& id) {
+    return session_.order().choices.contains(ShapingKey{ShapingKind::Rail, id, ""}.text());
+  };
+  if (taken(name)) {
+    name = "belly";
+    above = below;
+  }
+  for (int i = 3; taken(name); ++i) {
+    name = "level_" + std::to_string(i);
+    above = i % 2 ? between / 2 : below / 2;
+  }
+  session_.settle();
+  choose(ShapingKey{ShapingKind::Rail, name, ""}.text(), asText(snapped(above)));
+  session_.settle();
+  for (size_t r = 0; r < rails_.size(); ++r)
+    if (rails_[r].level == name) goTo({r, RailStop::Kind::Height, 0});
+}
+
+void RailsView::goTo(const RailStop& stop) {
+  stop_ = stop;
+  const Rail& rail = rails_[stop.rail];
+  const std::string half =
+      stop.kind == RailStop::Kind::Gap && rail.gaps[stop.gap].line.starts_with("back") ? "back" : "front";
+  Selection selection{
+      .working = stop.kind == RailStop::Kind::Gap ? half + "." + rail.level + ".side" : "girth." + rail.level,
+      .level = rail.level};
+  session_.select(std::move(selection));
+  update();
+}
+
+void RailsView::step(int along, int down) {
+  if (rails_.empty()) return;
+  auto stops = layout_.stops(stop_.rail);
+  const auto at = std::find(stops.begin(), stops.end(), stop_) - stops.begin();
+  if (along != 0)
+    return goTo(stops[static_cast<size_t>(std::clamp<long>(at + along, 0, static_cast<long>(stops.size()) - 1))]);
+  const auto rail = static_cast<size_t>(
+      std::clamp<long>(static_cast<long>(stop_.rail) + down, 0, static_cast<long>(rails_.size()) - 1));
+  // The stop on the other rail that lies nearest.
+  const double x = layout_.stopRect(stop_).center().x();
+  stops = layout_.stops(rail);
+  goTo(*std::min_element(stops.begin(), stops.end(), [&](const RailStop& a, const RailStop& b) {
+    return std::abs(layout_.stopRect(a).center().x() - x) < std::abs(layout_.stopRect(b).center().x() - x);
+  }));
+}
+
+void RailsView::nudge(double direction) {
+  const Rail& rail = rails_[stop_.rail];
+  if (stop_.kind == RailStop::Kind::Gap) {
+    setTaken(stop_.rail, stop_.gap, snapped(rail.gaps[stop_.gap].taken + direction * stepMm()));
+  } else if (stop_.kind == RailStop::Kind::Girth) {
+    setGirth(stop_.rail, snapped(rail.finishedGirth + direction * 2 * stepMm()));
+  } else {
+    const double above = session_.design()->block.levels.at(level::kWaist).front - rail.depth;
+    choose(keyOf(stop_), asText(snapped(above + direction * stepMm())));
+  }
+}
+
+// --- the pointer
+
+void RailsView::mousePressEvent(QMouseEvent* event) {
+  setFocus();
+  closeEditor(true);
+  if (rails_.empty() || event->button() != Qt::LeftButton) return;
+  const QPointF at = event->position();
+  session_.settle();
+  if (const auto side = layout_.sideAt(at)) {
+    goTo({side->rail, RailStop::Kind::Gap, side->gap});
+    drag_ = Drag{side, std::nullopt, at.x(), rails_[side->rail].gaps[side->gap].taken};
+    return;
+  }
+  if (const auto mark = layout_.markAt(at)) {
+    goTo({*mark, RailStop::Kind::Girth, 0});
+    drag_ = Drag{std::nullopt, mark, at.x(), rails_[*mark].finishedGirth};
+    return;
+  }
+  for (size_t r = 0; r < rails_.size(); ++r)
+    if (rails_[r].own && layout_.removeRect(r).contains(at)) return removeLevel(r);
+  if (const auto stop = layout_.stopAt(at)) goTo(*stop);
+}
+
+void RailsView::mouseMoveEvent(QMouseEvent* event) {
+  const QPointF at = event->position();
+  if (!drag_) {
+    const bool movable = !rails_.empty() && (layout_.sideAt(at) || layout_.markAt(at));
+    setCursor(movable ? Qt::SizeHorCursor : Qt::ArrowCursor);
+    return;
+  }
+  const double moved = (at.x() - drag_->fromX) * layout_.mmPerPixel();
+  if (std::abs(at.x() - drag_->fromX) < 2) return;
+  if (drag_->mark) return setGirth(*drag_->mark, snapped(drag_->fromMm + 2 * moved));
+  const auto [rail, gap, towardsBack] = *drag_->side;
+  setTaken(rail, gap, snapped(drag_->fromMm + (towardsBack ? moved : -moved)));
+}
+
+void RailsView::mouseReleaseEvent(QMouseEvent*) {
+  if (!drag_) return;
+  drag_.reset();
+  session_.settle();
+}
+
+void RailsView::mouseDoubleClickEvent(QMouseEvent* event) {
+  drag_.reset();
+  if (rails_.empty()) return;
+  const auto side = layout_.sideAt(event->position());
+  const auto stop = side ? RailStop{side->rail, RailStop::Kind::Gap, side->gap} : stop_;
+  if (side || layout_.stopAt(event->position())) {
+    goTo(stop);
+    if (stop.kind == RailStop::Kind::Height) return openEditor("");
+    giveBack(stop);
+  }
+}
+
+// --- the keys
+
+void RailsView::keyPressEvent(QKeyEvent* event) {
+  if (rails_.empty()) return QWidget::keyPressEvent(event);
+  const QString text = event->text();
+  switch (event->key()) {
+    case Qt::Key_Left:
+      return step(-1, 0);
+    case Qt::Key_Right:
+      return step(1, 0);
+    case Qt::Key_Up:
+      return step(0, -1);
+    case Qt::Key_Down:
+      return step(0, 1);
+    case Qt::Key_Plus:
+    case Qt::Key_Equal:
+      return nudge(1);
+    case Qt::Key_Minus:
+      return nudge(-1);
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+      return openEditor("");
+    case Qt::Key_N:
+      return addLevel();
+    case Qt::Key_H:
+      if (stop_.kind != RailStop::Kind::Gap) return;
+      if (rails_[stop_.rail].gaps[stop_.gap].held) return giveBack(stop_);
+      session_.settle();
+      return choose(keyOf(stop_), formatExact(rails_[stop_.rail].gaps[stop_.gap].taken, session_.order().units.unit));
+    case Qt::Key_Delete:
+    case Qt::Key_Backspace:
+      return event->modifiers() & Qt::ShiftModifier ? removeLevel(stop_.rail) : giveBack(stop_);
+    default:
+      break;
+  }
+  if (!text.isEmpty() && (text[0].isDigit() || text[0] == '.')) return openEditor(text);
+  QWidget::keyPressEvent(event);
+}
+
+void RailsView::openEditor(const QString& text) {
+  const Rail& rail = rails_[stop_.rail];
+  double mm = rail.finishedGirth;
+  if (stop_.kind == RailStop::Kind::Gap) mm = rail.gaps[stop_.gap].taken;
+  if (stop_.kind == RailStop::Kind::Height) mm = session_.design()->block.levels.at(level::kWaist).front - rail.depth;
+  const QPointF at = layout_.stopRect(stop_).center();
+  const QRectF room(at.x() - 38, at.y() - 13, 76, 26);
+  editor_->setGeometry(room.translated(std::max(0.0, 2 - room.left()), 0).toRect());
+  editor_->setText(text.isEmpty() ? q(formatLength(mm, {session_.order().units.unit, 16})) : text);
+  if (text.isEmpty()) editor_->selectAll();
+  editor_->show();
+  editor_->setFocus();
+  if (!text.isEmpty()) editor_->setCursorPosition(static_cast<int>(text.size()));
+}
+
+void RailsView::closeEditor(bool accept) {
+  if (!editor_->isVisible()) return;
+  editor_->hide();
+  setFocus();
+  const std::string typed = editor_->text().toStdString();
+  if (!accept || typed.empty()) return;
+  session_.settle();
+  if (stop_.kind != RailStop::Kind::Girth) {
+    choose(keyOf(stop_), typed);
+  } else {
+    const Result<double> mm = parseLength(typed, session_.order().units.unit);
+    if (mm.ok()) {
+      setGirth(stop_.rail, *mm);
+    } else {
+      emit refused(q(mm.problem().text()));
+    }
+  }
+  session_.settle();
+}
+
+bool RailsView::eventFilter(QObject* object, QEvent* event) {
+  if (object != editor_) return QWidget::eventFilter(object, event);
+  if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+    closeEditor(false);
+    return true;
+  }
+  if (event->type() == QEvent::FocusOut) closeEditor(true);
+  return false;
+}
+
+}  // namespace armure
