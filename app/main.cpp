@@ -46,6 +46,11 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "block") window.table().setMode(TableMode::OnTheBlock);
   if (view == "apart") window.table().setMode(TableMode::Apart);
   if (view == "taped") window.table().setMode(TableMode::Taped);
+  if (view == "combs") window.table().setCombs(true);
+  if (view == "rails") {
+    window.rails().setFocus();
+    window.rails().stand("waist", "princess");
+  }
 }
 
 }  // namespace

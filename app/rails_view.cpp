@@ -315,6 +315,13 @@ void RailsView::goTo(const RailStop& stop) {
   update();
 }
 
+void RailsView::stand(std::string_view level, std::string_view line) {
+  for (size_t r = 0; r < rails_.size(); ++r)
+    for (size_t g = 0; g < rails_[r].gaps.size(); ++g)
+      if (rails_[r].level == level && rails_[r].gaps[g].line == line && rails_[r].gaps[g].movable)
+        goTo({r, RailStop::Kind::Gap, g});
+}
+
 void RailsView::step(int along, int down) {
   if (rails_.empty()) return;
   auto stops = layout_.stops(stop_.rail);
@@ -399,6 +406,17 @@ void RailsView::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 // --- the keys
+
+bool RailsView::event(QEvent* event) {
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    const QString text = key->text();
+    if (!(key->modifiers() & (Qt::ControlModifier | Qt::AltModifier)) && !text.isEmpty() &&
+        (text[0].isDigit() || text[0] == '.'))
+      event->accept();
+  }
+  return QWidget::event(event);
+}
 
 void RailsView::keyPressEvent(QKeyEvent* event) {
   if (rails_.empty()) return QWidget::keyPressEvent(event);

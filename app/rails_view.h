@@ -28,6 +28,8 @@ class RailsView : public QWidget {
   const std::vector<Rail>& rails() const { return rails_; }
   const RailsLayout& places() const { return layout_; }
   RailStop stop() const { return stop_; }
+  // Goes to a line's gap on a level, if it is there.
+  void stand(std::string_view level, std::string_view line);
 
   // Adds a level between two others: "ribs" first, then "belly", then by number.
   void addLevel();
@@ -45,6 +47,7 @@ class RailsView : public QWidget {
   void mouseReleaseEvent(QMouseEvent* event) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  bool event(QEvent* event) override;  // figures are numbers here, not the window's shortcuts
   void resizeEvent(QResizeEvent*) override { relayout(); }
   void showEvent(QShowEvent*) override { refresh(); }
   bool eventFilter(QObject* object, QEvent* event) override;

@@ -126,16 +126,44 @@ void everythingFourLines(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(recalc(order).value());
 }
 
-// The same drop of one half shared out alone: four lines and the side on three levels.
+// The drops of 18 pieces shared out alone: both halves, each with four lines and the side on six levels.
 void shareOutFourLines(benchmark::State& state) {
   DistributionProblem p;
   for (int i = 0; i < 5; ++i) p.lines.push_back({std::to_string(i), 1});
-  for (const auto& [id, y, drop] :
-       {std::tuple{"underbust", 350.0, 80.0}, {"waist", 430.0, 140.0}, {"high_hip", 525.0, 40.0}}) {
+  for (const auto& [id, y, drop] : {std::tuple{"top", 210.0, 20.0},
+                                    {"bust", 270.0, 0.0},
+                                    {"underbust", 350.0, 80.0},
+                                    {"ribs", 390.0, 115.0},
+                                    {"waist", 430.0, 140.0},
+                                    {"high_hip", 525.0, 40.0}}) {
     p.levels.push_back({id, y, drop});
     for (int i = 0; i < 5; ++i) p.cells.push_back({drop * (i + 1) / 15, 0, i == 4 ? 50.0 : 38.0});
   }
-  for (auto _ : state) benchmark::DoNotOptimize(distribute(p));
+  for (auto _ : state) {
+    benchmark::DoNotOptimize(distribute(p));
+    benchmark::DoNotOptimize(distribute(p));
+  }
+}
+
+// A gap's side moved by the width of a pixel or so on the rails of the largest corset: the intake held, everything
+// solved and drafted again, table, rails, workings and sheet painted.
+void dragOnTheRails(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/1-ferry.armure");
+  window.session().setStyle(state.range(0) == 0 ? "sweetheart-laced" : "reducing-four-lines");
+  window.stages().setStage(Stage::Shape);
+  window.show();
+  QApplication::processEvents();
+  PaintCounter table, rails;
+  window.table().installEventFilter(&table);
+  window.rails().installEventFilter(&rails);
+  int i = 0;
+  for (auto _ : state) {
+    window.session().setChoice("hold.waist.princess", ++i % 2 ? "5/8 in" : "9/16 in");
+    QApplication::processEvents();
+  }
+  state.counters["table"] = benchmark::Counter(table.paints, benchmark::Counter::kAvgIterations);
+  state.counters["rails"] = benchmark::Counter(rails.paints, benchmark::Counter::kAvgIterations);
 }
 
 void bodyForm(benchmark::State& state) {
@@ -148,6 +176,7 @@ void bodyForm(benchmark::State& state) {
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
 BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);
 BENCHMARK(everythingFourLines)->Unit(benchmark::kMillisecond);
+BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);
 BENCHMARK(draft)->Unit(benchmark::kMillisecond);

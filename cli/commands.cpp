@@ -119,7 +119,7 @@ void printSheet(const Order& order, const Design& d) {
   for (const CheckRow& r : d.sheet.rows) {
     if (r.note) {
       fmt::print("note  {:<16} {}: {}{}\n", checkName(r.kind), r.subject, r.detail,
-                 r.amount <= 0                   ? ""
+                 r.amount <= 0                ? ""
                  : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
                                               : fmt::format(", {:.1f} mm", r.amount));
     } else if (r.pass) {
@@ -279,6 +279,9 @@ int keys() {
                  value, r.label, r.reason);
     }
   }
+  for (const ShapingForm& f : shapingForms())
+    fmt::print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
+               f.reason);
   for (const MeasureInfo& m : measureTable()) fmt::print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
   return kDone;
 }

@@ -18,14 +18,22 @@ constexpr std::array<std::string_view, 8> kLevels{"top",   "chest",    "bust", "
 struct KindInfo {
   ShapingKind kind;
   std::string_view prefix, name;
-  double lowest, highest;  // mm
 };
 constexpr std::array<KindInfo, 4> kKinds{{
-    {ShapingKind::Hold, "hold", "held", inches(-8), inches(8)},  // a side may stand out
-    {ShapingKind::Guide, "guide", "guide", inches(0.5), inches(30)},
-    {ShapingKind::Rail, "rail", "level", inches(-8), inches(8)},
-    {ShapingKind::Girth, "girth", "girth", inches(10), inches(90)},
+    {ShapingKind::Hold, "hold", "held"},
+    {ShapingKind::Guide, "guide", "guide"},
+    {ShapingKind::Rail, "rail", "level"},
+    {ShapingKind::Girth, "girth", "girth"},
 }};
+// In the order of the kinds. A side may stand out: only there is less than nothing held.
+constexpr std::array<ShapingForm, 4> kForms{{
+    {"hold.LEVEL.LINE", "what the line takes in there is held; the others share the rest", inches(-8), inches(8)},
+    {"guide.LEVEL.LINE", "the middle of the line stands this far from the centre there", inches(0.5), inches(30)},
+    {"rail.LEVEL", "a level of your own, this far above the waist; negative below", inches(-8), inches(8)},
+    {"girth.LEVEL", "the finished girth of a level of your own", inches(10), inches(90)},
+}};
+
+const ShapingForm& formOf(ShapingKind kind) { return kForms[static_cast<size_t>(kind)]; }
 
 const KindInfo& infoOf(ShapingKind kind) {
   return *std::find_if(kKinds.begin(), kKinds.end(), [&](const KindInfo& k) { return k.kind == kind; });
@@ -63,6 +71,8 @@ std::string ShapingKey::text() const {
   return line.empty() ? key : key + "." + line;
 }
 
+std::span<const ShapingForm> shapingForms() { return kForms; }
+
 std::optional<ShapingKey> parseShapingKey(std::string_view key) {
   const size_t first = key.find('.');
   if (first == std::string_view::npos) return std::nullopt;
@@ -84,7 +94,7 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
 }
 
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit) {
-  const KindInfo& info = infoOf(key.kind);
+  const ShapingForm& info = formOf(key.kind);
   const Result<double> mm = parseLength(value, bareUnit);
   if (!mm.ok()) return Problem{key.text(), mm.problem().what, mm.problem().remedy};
   const bool side = key.line == kFrontSide || key.line == kBackSide;

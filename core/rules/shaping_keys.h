@@ -13,6 +13,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 
@@ -29,6 +30,13 @@ struct ShapingKey {
   std::string line;  // for a hold or a guide
   std::string text() const;
 };
+
+// The forms of the keys, for lists.
+struct ShapingForm {
+  std::string_view form, reason;  // "hold.LEVEL.LINE", one line on what it does
+  double lowest, highest;         // mm
+};
+std::span<const ShapingForm> shapingForms();
 
 // The key, or nothing when it is not of these forms or names a line that cannot be.
 std::optional<ShapingKey> parseShapingKey(std::string_view key);

@@ -212,7 +212,8 @@ TEST_CASE("lines are chosen on the tray: style, hem, opening") {
   CHECK(d.window.session().rule("top.shape").option == "sweetheart");
   auto* opening = d.window.findChild<QComboBox*>("opening.kind");
   opening->setFocus();
-  QTest::keyClick(opening, Qt::Key_End);
+  QTest::keyClick(opening, Qt::Key_Home);
+  QTest::keyClick(opening, Qt::Key_Down);
   CHECK(d.design().block.gapOn("waist") == Approx(inches(2)));
   CHECK(d.field("opening.gap.field")->isVisible());
   d.type("opening.gap", "3");

@@ -34,7 +34,7 @@ class Commands(unittest.TestCase):
     def test_every_key_listed_can_be_set_to_its_default(self):
         for line in run("keys")[1].splitlines():
             key, kind, _, default, _ = line.split("\t")
-            if kind == "measure" or default == "from the measures" or "by figure" in default:
+            if kind in ("measure", "place") or default == "from the measures" or "by figure" in default:
                 continue
             code, _, errors = run("set", self.order, f"{key}={default}", "-o", self.path("k.armure"))
             self.assertEqual((code, errors), (0, ""), key)
@@ -49,6 +49,19 @@ class Commands(unittest.TestCase):
         waist = [next(l for l in p["levels"] if l["id"] == "waist") for p in pieces]
         self.assertAlmostEqual(waist[0]["finishedGirth"] - waist[1]["finishedGirth"], 25.4, places=4)
         self.assertEqual(pieces[1]["garment"]["name"], "Other")
+
+    def test_what_the_rails_hold_can_be_scripted(self):
+        told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
+        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL"])
+        changed = self.path("held.armure")
+        self.assertEqual(run("set", self.order, "hold.waist.princess=1 1/8 in", "rail.ribs=2 in", "girth.ribs=29 in", "-o", changed)[0], 0)
+        self.assertEqual(run("export", changed, "--pieces", self.path("p.json"))[0], 0)
+        with open(self.path("p.json"), encoding="utf-8") as f:
+            levels = {l["id"]: l for l in json.load(f)["levels"]}
+        self.assertAlmostEqual(levels["ribs"]["closedGirth"], 29 * 25.4, places=3)
+        code, _, errors = run("set", self.order, "hold.waist.front-line-9=1 in", "-o", changed)
+        self.assertEqual(code, 2)
+        self.assertIn("hold.waist.front-line-9", errors)
 
     def test_check_agrees_with_its_json(self):
         code, out, _ = run("check", self.order)
