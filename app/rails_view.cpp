@@ -32,7 +32,6 @@ RailsView::RailsView(OrderSession& session, QWidget* parent)
   editor_->setAlignment(Qt::AlignCenter);
   editor_->hide();
   editor_->installEventFilter(this);
-  connect(editor_, &QLineEdit::returnPressed, this, [this] { closeEditor(true); });
   connect(&session, &OrderSession::changed, this, &RailsView::refresh);
 }
 
@@ -69,7 +68,7 @@ void RailsView::paintEvent(QPaintEvent*) {
 void RailsView::drawRail(QPainter& p, size_t r) const {
   const Rail& rail = rails_[r];
   const QRectF strip = layout_.strip(r);
-  const bool current = stop_.rail == r && hasFocus();
+  const bool current = stop_.rail == r && isWorkedOn();
   p.setFont(uiFont(TextSize::Body, current));
   p.setPen(current ? theme_->ink : theme_->secondInk);
   const QRectF name = layout_.nameRect(r);
@@ -117,7 +116,7 @@ void RailsView::drawGap(QPainter& p, size_t r, size_t g) const {
   const RailGap& gap = rails_[r].gaps[g];
   const QRectF box = layout_.gapRect(r, g);
   const bool overlaps = gap.from > gap.to;
-  const bool chosen = hasFocus() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
+  const bool chosen = isWorkedOn() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
   const QColor ink = gap.beyondCap() ? theme_->attention : gap.held || chosen ? theme_->working : theme_->secondInk;
   if (box.width() > 0.5) {
     p.setPen(Qt::NoPen);
@@ -155,7 +154,7 @@ void RailsView::drawAmounts(QPainter& p, size_t r) const {
   const Rail& rail = rails_[r];
   for (size_t g = 0; g < rail.gaps.size(); ++g) {
     const RailGap& gap = rail.gaps[g];
-    const bool chosen = hasFocus() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
+    const bool chosen = isWorkedOn() && stop_ == RailStop{r, RailStop::Kind::Gap, g};
     if (!gap.movable || (std::abs(gap.taken) < 0.4 && !chosen && !gap.held)) continue;
     QString text = q(formatLength(std::abs(gap.taken), session_.order().units));
     if (text == "0" && !chosen && !gap.held) continue;
@@ -492,9 +491,13 @@ void RailsView::closeEditor(bool accept) {
 
 bool RailsView::eventFilter(QObject* object, QEvent* event) {
   if (object != editor_) return QWidget::eventFilter(object, event);
-  if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
-    closeEditor(false);
-    return true;
+  if (event->type() == QEvent::KeyPress) {
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    const bool enter = key == Qt::Key_Return || key == Qt::Key_Enter;
+    if (enter || key == Qt::Key_Escape) {
+      closeEditor(enter);
+      return true;
+    }
   }
   if (event->type() == QEvent::FocusOut) closeEditor(true);
   return false;

@@ -55,6 +55,7 @@ class RailsView : public QWidget {
  private:
   void refresh();
   void relayout();
+  bool isWorkedOn() const { return window()->focusWidget() == this; }
   void drawRail(QPainter& painter, size_t rail) const;
   void drawGap(QPainter& painter, size_t rail, size_t gap) const;
   void drawAmounts(QPainter& painter, size_t rail) const;

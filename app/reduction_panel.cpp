@@ -4,39 +4,26 @@
 #include <QVBoxLayout>
 #include <cmath>
 
-#include "app/settled_text.h"
-
 namespace armure {
 namespace {
 
 QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
-// What every level below the bust gets: body, closed, the difference. Ribs yield an inch at the most.
-QString levelsText(const Design& d, LengthFormat units, const Theme& theme) {
-  const double most = inches(1) + 0.4;
-  QString html = QString(
-                     "<table width='100%' cellspacing='0' cellpadding='1'><tr style='color:%1'><td></td>"
-                     "<td align='right'>body</td><td align='right'>closed</td><td align='right'>less</td></tr>")
-                     .arg(theme.secondInk.name());
-  bool ribs = false;
+constexpr int kRowHeight = 17;
+
+bool tight(const Level& l) { return l.id == level::kUnderbust && l.bodyGirth - l.finishedGirth > inches(1) + 0.4; }
+
+std::vector<LevelsTable::Row> levelRows(const Design& d, LengthFormat units) {
+  std::vector<LevelsTable::Row> rows;
   for (const Level& l : d.block.levels.all) {
     if (l.readOff || l.beyondHem || l.id == level::kTop || l.id == level::kBust) continue;
     const double less = l.bodyGirth - l.finishedGirth;
-    const bool tight = l.id == level::kUnderbust && less > most;
-    ribs = ribs || tight;
-    html += QString(
-                "<tr><td>%1</td><td align='right'>%2</td><td align='right'>%3</td>"
-                "<td align='right' style='color:%4'>%5</td></tr>")
-                .arg(q(l.name).toLower(), q(formatLength(l.bodyGirth, units)), q(formatLength(l.finishedGirth, units)),
-                     (tight ? theme.attention : theme.ink).name(),
-                     std::abs(less) < 0.4 ? QStringLiteral("–")
-                                          : QString(less < 0 ? "+" : "") + q(formatLength(std::abs(less), units)));
+    rows.push_back({q(l.name).toLower(), q(formatLength(l.bodyGirth, units)), q(formatLength(l.finishedGirth, units)),
+                    std::abs(less) < 0.4 ? QStringLiteral("–")
+                                         : QString(less < 0 ? "+" : "") + q(formatLength(std::abs(less), units)),
+                    tight(l)});
   }
-  html += "</table>";
-  if (ribs)
-    html += QString("<p style='color:%1'>Bone does not yield: more than an inch off the ribs is too much.</p>")
-                .arg(theme.attention.name());
-  return html;
+  return rows;
 }
 
 }  // namespace
@@ -72,26 +59,55 @@ void ReductionBar::paintEvent(QPaintEvent*) {
   }
 }
 
+void LevelsTable::show(std::vector<Row> rows, const Theme& theme) {
+  if (rows == rows_ && &theme == theme_) return;
+  rows_ = std::move(rows);
+  theme_ = &theme;
+  setFixedHeight(kRowHeight * (static_cast<int>(rows_.size()) + 1));
+  update();
+}
+
+void LevelsTable::paintEvent(QPaintEvent*) {
+  if (!theme_) return;
+  QPainter p(this);
+  p.setFont(uiFont(TextSize::Small));
+  double y = 0;
+  const auto line = [&](const Row& row, const QColor& names, const QColor& amount) {
+    const double wide = width() - 6.0;
+    p.setPen(names);
+    p.drawText(QRectF(0, y, 110, kRowHeight), Qt::AlignVCenter | Qt::AlignLeft, row.name);
+    p.drawText(QRectF(0, y, wide - 140, kRowHeight), Qt::AlignVCenter | Qt::AlignRight, row.body);
+    p.drawText(QRectF(0, y, wide - 60, kRowHeight), Qt::AlignVCenter | Qt::AlignRight, row.closed);
+    p.setPen(amount);
+    p.drawText(QRectF(0, y, wide, kRowHeight), Qt::AlignVCenter | Qt::AlignRight, row.less);
+    y += kRowHeight;
+  };
+  line({"", "body", "closed", "less", false}, theme_->secondInk, theme_->secondInk);
+  for (const Row& row : rows_) line(row, theme_->secondInk, row.tight ? theme_->attention : theme_->ink);
+}
+
 ReductionPanel::ReductionPanel(OrderSession& session, QWidget* parent)
     : QWidget(parent),
       session_(session),
       theme_(&lightTheme()),
-      head_(new QLabel),
-      levels_(new QLabel),
-      cautions_(new QLabel),
-      bar_(new ReductionBar) {
+      head_(new SettledLabel),
+      ribs_(new SettledLabel),
+      cautions_(new SettledLabel),
+      bar_(new ReductionBar),
+      levels_(new LevelsTable) {
   setObjectName("reduction");
   auto* inner = new QVBoxLayout(this);
   inner->setContentsMargins(0, 6, 0, 0);
   inner->setSpacing(3);
   head_->setObjectName("heading");
-  levels_->setObjectName("lesser");
+  ribs_->setObjectName("wrong");
+  ribs_->settle("Bone does not yield: more than an inch off the ribs is too much.");
   cautions_->setObjectName("lesser");
-  for (QLabel* label : {head_, levels_, cautions_}) label->setWordWrap(true);
-  for (QLabel* label : {levels_, cautions_}) label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+  cautions_->setTextInteractionFlags(Qt::TextSelectableByMouse);
   inner->addWidget(head_);
   inner->addWidget(bar_);
   inner->addWidget(levels_);
+  inner->addWidget(ribs_);
   inner->addWidget(cautions_);
   connect(&session, &OrderSession::changed, this, &ReductionPanel::refresh);
   refresh();
@@ -110,16 +126,17 @@ void ReductionPanel::refresh() {
   const ReductionClass r = d->reduction();
   const LengthFormat units = session_.order().units;
   const Level& waist = d->block.levels.at(level::kWaist);
-  setSettledText(head_, QString("Waist closed to %1: %2 less, %3 %, %4")
-                            .arg(q(formatLengthWithUnit(waist.finishedGirth, units)),
-                                 q(formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, units)))
-                            .arg(r.percent, 0, 'f', 1)
-                            .arg(q(r.name)));
+  head_->settle(QString("Waist closed to %1: %2 less, %3 %, %4")
+                    .arg(q(formatLengthWithUnit(waist.finishedGirth, units)),
+                         q(formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, units)))
+                    .arg(r.percent, 0, 'f', 1)
+                    .arg(q(r.name)));
   bar_->show(r.percent, *theme_);
-  setSettledText(levels_, levelsText(*d, units, *theme_));
+  levels_->show(levelRows(*d, units), *theme_);
+  ribs_->setVisible(tight(d->block.levels.at(level::kUnderbust)));
   QStringList lines;
   for (std::string_view c : reductionCautions()) lines << q(c);
-  setSettledText(cautions_, lines.join(" "));
+  cautions_->settle(lines.join(" "));
 }
 
 }  // namespace armure

@@ -4,10 +4,11 @@
 // stands in the column wherever the waist is reduced, always the same, and never asks.
 #pragma once
 
-#include <QLabel>
 #include <QWidget>
+#include <vector>
 
 #include "app/order_session.h"
+#include "app/settled_label.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -26,6 +27,24 @@ class ReductionBar : public QWidget {
   const Theme* theme_;
 };
 
+// What every level below the bust gets: on the body, closed, and the difference.
+class LevelsTable : public QWidget {
+ public:
+  struct Row {
+    QString name, body, closed, less;
+    bool tight = false;
+    bool operator==(const Row&) const = default;
+  };
+  void show(std::vector<Row> rows, const Theme& theme);
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+
+ private:
+  std::vector<Row> rows_;
+  const Theme* theme_ = nullptr;
+};
+
 class ReductionPanel : public QWidget {
  public:
   explicit ReductionPanel(OrderSession& session, QWidget* parent = nullptr);
@@ -36,8 +55,9 @@ class ReductionPanel : public QWidget {
 
   OrderSession& session_;
   const Theme* theme_;
-  QLabel *head_, *levels_, *cautions_;
+  SettledLabel *head_, *ribs_, *cautions_;
   ReductionBar* bar_;
+  LevelsTable* levels_;
 };
 
 }  // namespace armure

@@ -2,7 +2,6 @@
 
 #include <QVBoxLayout>
 
-#include "app/settled_text.h"
 #include "balance/walk.h"
 #include "measure/measure_table.h"
 #include "measure/predict.h"
@@ -196,7 +195,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
     : QWidget(parent),
       session_(session),
       theme_(&lightTheme()),
-      text_(new QLabel),
+      text_(new SettledLabel),
       reduction_(new ReductionPanel(session)) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
@@ -206,7 +205,6 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   heading->setObjectName("heading");
   column->addWidget(heading);
   text_->setObjectName("workings");
-  text_->setWordWrap(true);
   text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
   text_->setAlignment(Qt::AlignTop);
   heading->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
@@ -227,9 +225,9 @@ void WorkingsPanel::setTheme(const Theme& theme) {
 void WorkingsPanel::refresh() {
   const Design* d = session_.design();
   const std::string_view measure = measureOfKey(session_.selection().working);
-  setSettledText(text_, d                 ? workingsText(session_.order(), *d, session_.selection(), *theme_)
-                        : measure.empty() ? QString("<p>Nothing is drafted yet.</p>")
-                                          : measureText(session_.order(), measure, *theme_));
+  text_->settle(d                 ? workingsText(session_.order(), *d, session_.selection(), *theme_)
+                : measure.empty() ? QString("<p>Nothing is drafted yet.</p>")
+                                  : measureText(session_.order(), measure, *theme_));
 }
 
 }  // namespace armure

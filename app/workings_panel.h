@@ -9,6 +9,7 @@
 
 #include "app/order_session.h"
 #include "app/reduction_panel.h"
+#include "app/settled_label.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -29,7 +30,7 @@ class WorkingsPanel : public QWidget {
   void refresh();
   OrderSession& session_;
   const Theme* theme_;
-  QLabel* text_;
+  SettledLabel* text_;
   ReductionPanel* reduction_;
 };
 

@@ -16,11 +16,14 @@ namespace {
 constexpr double kDegrees = 180 / std::numbers::pi;
 constexpr double kStraight = 1e5;    // mm of radius: an edge without a bend
 constexpr double kShownTrim = 0.05;  // mm: less is not worth a line
-constexpr double kFlatness = 0.02;   // mm, for outlines checked as polygons
+constexpr int kSpots = 65;
+constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
 
 class SheetMaker {
  public:
-  SheetMaker(const Pattern& pattern, const std::vector<Polyline>& cut) : pattern_(pattern), cut_(cut) {}
+  SheetMaker(const Pattern& pattern, const std::vector<Polyline>& cut) : pattern_(pattern), cut_(cut) {
+    for (const Seam& seam : pattern.seams) along_.push_back(evenPoints(pattern.sidePath(seam.a), kSpots));
+  }
 
   void seams() {
     for (const Seam& seam : pattern_.seams) {
@@ -221,13 +224,18 @@ class SheetMaker {
   std::string longer(const Seam& seam, double mismatch) const {
     return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
   }
+  // Where to look along a seam: `part` of its length from the upper end, good to a sixty-fourth.
+  Vec2 spotAlong(const Seam& seam, double part) const {
+    const auto& points = along_[static_cast<size_t>(&seam - pattern_.seams.data())];
+    return points[static_cast<size_t>(std::lround(std::clamp(part, 0.0, 1.0) * (kSpots - 1)))];
+  }
   Vec2 spotOn(const Seam& seam, const Stretch& s, const Walk& w) const {
     double at = 0;
     for (const Stretch& before : w.stretches) {
       if (before.from == s.from) break;
       at += before.lengthA;
     }
-    return pattern_.sidePath(seam.a).pointAt(at + s.lengthA / 2);
+    return spotAlong(seam, (at + s.lengthA / 2) / w.lengthA);
   }
   CheckRow seamRow(CheckKind kind, const Seam& seam, std::string subject) const {
     CheckRow r;
@@ -236,8 +244,7 @@ class SheetMaker {
     r.piece = pattern_.pieces[seam.a.piece].id;
     r.edge = seam.a.edge;
     r.subject = std::move(subject);
-    const Path side = pattern_.sidePath(seam.a);
-    r.spot = side.pointAt(side.length() / 2);
+    r.spot = spotAlong(seam, 0.5);
     return r;
   }
   static CheckRow edgeRow(CheckKind kind, const Piece& p, const Edge& e, std::string subject) {
@@ -246,7 +253,7 @@ class SheetMaker {
     r.piece = p.id;
     r.edge = e.id;
     r.subject = std::move(subject);
-    r.spot = e.path.pointAt(e.path.length() / 2);
+    r.spot = evenPoints(e.path, 3)[1];
     return r;
   }
   static CheckRow pieceRow(const Piece& p, std::string_view what) {
@@ -267,6 +274,7 @@ class SheetMaker {
 
   const Pattern& pattern_;
   const std::vector<Polyline>& cut_;
+  std::vector<std::vector<Vec2>> along_;  // points along side a of every seam
   std::vector<CheckRow> rows_;
 };
 

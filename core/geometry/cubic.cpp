@@ -101,18 +101,21 @@ double Cubic::lengthTo(double t) const {
   return adaptiveLength(*this, 0, t, gauss(*this, 0, t), kMaxHalvings);
 }
 
-double Cubic::parameterAtLength(double s) const {
-  const double total = length();
+double Cubic::parameterAtLength(double s, double total) const {
   if (s <= 0) return 0;
   if (s >= total) return 1;
   double lo = 0, hi = 1, t = s / total;
+  double at = lengthTo(t);  // carried on from step to step
   for (int i = 0; i < 60; ++i) {
-    const double error = lengthTo(t) - s;
+    const double error = at - s;
     if (std::abs(error) < 1e-10) break;
     (error > 0 ? hi : lo) = t;
     const double speed = norm(derivative(t));
-    const double next = speed > kCollapsed ? t - error / speed : (lo + hi) / 2;
-    t = next > lo && next < hi ? next : (lo + hi) / 2;
+    double next = speed > kCollapsed ? t - error / speed : (lo + hi) / 2;
+    if (next <= lo || next >= hi) next = (lo + hi) / 2;
+    if (next == t) break;
+    at += adaptiveLength(*this, t, next, gauss(*this, t, next), kMaxHalvings);
+    t = next;
   }
   return t;
 }

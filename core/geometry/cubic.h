@@ -34,7 +34,8 @@ struct Cubic {
 
   // The parameter at arc length s from the start, by Newton's method kept inside a shrinking bracket. s is clamped to
   // [0, length()]; the result is good to 1e-9 mm of length.
-  double parameterAtLength(double s) const;
+  double parameterAtLength(double s) const { return parameterAtLength(s, length()); }
+  double parameterAtLength(double s, double wholeLength) const;  // where the whole length is known already
 
   std::pair<Cubic, Cubic> split(double t) const;  // de Casteljau
   Cubic reversed() const { return {p3, p2, p1, p0}; }

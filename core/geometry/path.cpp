@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numeric>
 #include <stdexcept>
 
 namespace armure {
@@ -16,20 +17,24 @@ Path::Path(std::vector<Cubic> cubics) : cubics_(std::move(cubics)) {
     if (distance(cubics_[i - 1].p3, cubics_[i].p0) > kMeet) throw std::invalid_argument("Path: cubics do not meet");
     cubics_[i].p0 = cubics_[i - 1].p3;
   }
+  lengths_.reserve(cubics_.size());
+  for (const Cubic& c : cubics_) lengths_.push_back(c.length());
 }
 
-double Path::length() const {
-  double sum = 0;
-  for (const Cubic& c : cubics_) sum += c.length();
-  return sum;
+Path Path::line(Vec2 from, Vec2 to) {
+  Path p;
+  p.cubics_ = {Cubic::line(from, to)};
+  p.lengths_ = {distance(from, to)};
+  return p;
 }
+
+double Path::length() const { return std::accumulate(lengths_.begin(), lengths_.end(), 0.0); }
 
 std::pair<size_t, double> Path::locate(double s) const {
   if (cubics_.empty()) throw std::logic_error("Path: empty");
   for (size_t i = 0; i < cubics_.size(); ++i) {
-    const double len = cubics_[i].length();
-    if (s <= len || i + 1 == cubics_.size()) return {i, cubics_[i].parameterAtLength(s)};
-    s -= len;
+    if (s <= lengths_[i] || i + 1 == cubics_.size()) return {i, cubics_[i].parameterAtLength(s, lengths_[i])};
+    s -= lengths_[i];
   }
   throw std::logic_error("Path: not reached");
 }
@@ -50,6 +55,7 @@ Path Path::reversed() const {
   Path r;
   r.cubics_.reserve(cubics_.size());
   for (auto it = cubics_.rbegin(); it != cubics_.rend(); ++it) r.cubics_.push_back(it->reversed());
+  r.lengths_.assign(lengths_.rbegin(), lengths_.rend());
   return r;
 }
 
@@ -57,50 +63,61 @@ Path Path::transformed(const Motion& m) const {
   Path r;
   r.cubics_.reserve(cubics_.size());
   for (const Cubic& c : cubics_) r.cubics_.push_back(c.transformed(m));
+  r.lengths_ = lengths_;
   return r;
 }
 
 Path Path::sub(double from, double to) const {
   if (from > to) throw std::invalid_argument("Path::sub: from > to");
   std::vector<Cubic> kept;
+  std::vector<double> lengths;
   double begin = 0;
-  for (const Cubic& whole : cubics_) {
-    const double len = whole.length();
+  for (size_t i = 0; i < cubics_.size(); ++i) {
+    const Cubic& whole = cubics_[i];
+    const double len = lengths_[i];
     const double a = std::max(from - begin, 0.0), b = std::min(to - begin, len);
     begin += len;
     if (b - a <= kTiny) continue;
     Cubic c = whole;
-    const double ta = a > kTiny ? whole.parameterAtLength(a) : 0.0;
-    const double tb = b < len - kTiny ? whole.parameterAtLength(b) : 1.0;
+    const double ta = a > kTiny ? whole.parameterAtLength(a, len) : 0.0;
+    const double tb = b < len - kTiny ? whole.parameterAtLength(b, len) : 1.0;
     if (tb < 1) c = c.split(tb).first;
     if (ta > 0) c = c.split(ta / tb).second;
     kept.push_back(c);
+    lengths.push_back((tb < 1 ? b : len) - (ta > 0 ? a : 0));
   }
   if (kept.empty()) {
     const Vec2 p = pointAt(from);
     kept.push_back(Cubic{p, p, p, p});
+    lengths.push_back(0);
   }
   for (size_t i = 1; i < kept.size(); ++i) kept[i].p0 = kept[i - 1].p3;
   Path r;
   r.cubics_ = std::move(kept);
+  r.lengths_ = std::move(lengths);
   return r;
 }
 
 Path operator+(const Path& a, const Path& b) {
-  std::vector<Cubic> all = a.cubics_;
-  all.insert(all.end(), b.cubics_.begin(), b.cubics_.end());
-  return Path(std::move(all));
+  if (!a.empty() && !b.empty() && distance(a.end(), b.start()) > kMeet)
+    throw std::invalid_argument("Path: cubics do not meet");
+  Path sum = a;
+  sum.cubics_.insert(sum.cubics_.end(), b.cubics_.begin(), b.cubics_.end());
+  sum.lengths_.insert(sum.lengths_.end(), b.lengths_.begin(), b.lengths_.end());
+  if (!a.empty() && !b.empty()) sum.cubics_[a.cubics_.size()].p0 = a.end();
+  return sum;
 }
 
 std::vector<double> Path::crossings(Vec2 point, Vec2 direction) const {
   std::vector<double> found;
   double begin = 0;
-  for (const Cubic& c : cubics_) {
+  for (size_t i = 0; i < cubics_.size(); ++i) {
+    const Cubic& c = cubics_[i];
     for (double t : c.crossings(point, direction)) {
       const double s = begin + c.lengthTo(t);
       if (found.empty() || s - found.back() > 1e-6) found.push_back(s);
     }
-    begin += c.length();
+    begin += lengths_[i];
   }
   return found;
 }

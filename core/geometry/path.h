@@ -15,11 +15,11 @@ namespace armure {
 class Path {
  public:
   Path() = default;
-  explicit Path(Cubic cubic) : cubics_{cubic} {}
+  explicit Path(Cubic cubic) : cubics_{cubic}, lengths_{cubic.length()} {}
   // Throws std::invalid_argument when two neighbours do not meet (to 1e-9 mm).
   explicit Path(std::vector<Cubic> cubics);
 
-  static Path line(Vec2 from, Vec2 to) { return Path(Cubic::line(from, to)); }
+  static Path line(Vec2 from, Vec2 to);
 
   const std::vector<Cubic>& cubics() const { return cubics_; }
   bool empty() const { return cubics_.empty(); }
@@ -64,6 +64,7 @@ class Path {
  private:
   std::pair<size_t, double> locate(double s) const;  // cubic index and parameter
   std::vector<Cubic> cubics_;
+  std::vector<double> lengths_;  // of the cubics, found once; moving and turning keep them
 };
 
 }  // namespace armure

@@ -42,7 +42,7 @@ constexpr std::array<RuleOption, 6> kDistributions{{
     {"even", "evenly", "every line and the side take the same"},
     {"side-weighted", "most at the side", "the further from the centre, the more"},
     {"flat-front", "flat front", "little at the first front line, most at the side"},
-    {"quarter-minus", "quarter less a fixed amount",
+    {"quarter-minus", "off each quarter",
      "every quarter of the waist loses the same, spread over its lines and the side; what the figure itself asks goes "
      "by "
      "the rules of thumb"},
@@ -91,7 +91,7 @@ constexpr std::array<RuleOption, 8> kFrontOpenings{{
 }};
 constexpr std::array<RuleOption, 2> kModesty{{
     {"none", "none", "where the gap may show"},
-    {"panel", "a panel behind each gap", "as wide as the gap and the overlap"},
+    {"panel", "a modesty panel", "as wide as the gap and the overlap"},
 }};
 constexpr std::array<RuleOption, 3> kPapers{{
     {"full", "one sheet, full size", "for a plotter or a copy shop"},

@@ -181,6 +181,8 @@ TEST_CASE("by keys alone: to a gap, more and less, a number, held, given back, a
 
 TEST_CASE("what cannot be drafted is refused with words, and nothing has changed") {
   Driver d;
+  d.window.session().setChoice("intake.centre_share", "0.5");  // half of 8 in is more than the centre front has
+  d.window.session().settle();
   const Order before = d.order();
   QTest::keyClick(&d.window, Qt::Key_R);
   while (d.rails().rails()[d.rails().stop().rail].level != "waist") d.key(Qt::Key_Down);
