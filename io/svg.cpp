@@ -60,6 +60,12 @@ struct Layers {
   std::string cut, sewn, fold, levels, notches, grain, labels;
 };
 
+// How far a text along this direction is turned, in (-180, 180]; a half turn is written one way only.
+double degrees(Vec2 along) {
+  const double turn = angleBetween({1, 0}, along) * 180 / std::numbers::pi;
+  return turn < -180 + 1e-6 ? turn + 360 : turn;
+}
+
 void addPiece(Layers& layers, const Design& design, size_t i, const Motion& m, LengthFormat units) {
   const Piece& p = design.pattern.pieces[i];
   std::string cut;
@@ -74,7 +80,7 @@ void addPiece(Layers& layers, const Design& design, size_t i, const Motion& m, L
     layers.labels += fmt::format(
         "<text x=\"{0}\" y=\"{1}\" font-size=\"3\" text-anchor=\"middle\" transform=\"rotate({2} {0} "
         "{1})\">{3}</text>\n",
-        num(at.x), num(at.y), num(angleBetween({1, 0}, along) * 180 / std::numbers::pi),
+        num(at.x), num(at.y), num(degrees(along)),
         escaped(edgeNote(design.pattern, i, e, units)));
   }
   for (const LevelMark& l : p.levels) layers.levels += lineElement(m.apply(l.a), m.apply(l.b));

@@ -51,17 +51,18 @@ class BackHalf : private HalfParts {
     for (const ShapedLevel& l : shaping_.levels) {
       if (l.id == level::kHem || !l.drawn) continue;
       const auto guide = rules_.guide(l.id, lineId(false, 0));
-      if (guide) shift = *guide - position;
-      line.guides.push_back({l.id, position + shift, guide.has_value()});
+      const double byRule = firstBelow(l, position, 0.5);
+      if (guide) shift = *guide - byRule;
+      line.guides.push_back({l.id, byRule + shift, guide.has_value()});
       gap.push_back({l.y, l.taken[0]});
-      middle.push_back({l.y, position + shift});
+      middle.push_back({l.y, byRule + shift});
     }
     const double ends =
         sharesOut(rules_)
             ? hem
             : std::max({hem - rules_.length("back.end"), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
     gap.push_back({ends, sharesOut(rules_) ? shaping_.at(level::kHem).taken[0] : 0, 0, !sharesOut(rules_)});
-    middle.push_back({ends, position + shift});
+    middle.push_back({ends, firstBelow(shaping_.at(level::kHem), position, 0.5) + shift});
     extend(gap, topY(), bottomY());
     extend(middle, topY(), bottomY());
     std::tie(line.toCentre, line.toSide) = edgesAbout(middle, gap);
@@ -75,16 +76,16 @@ class BackHalf : private HalfParts {
     const std::vector<double> nothing(at.size(), 0);
     const double top = level(level::kTop).back;
     const auto upper =
-        furtherEdges(at, nothing, 0.5, level(level::kBust).backShare + centreIntake(bust), spacedEvenly(at));
+        furtherEdges(at, nothing, at.front(), level(level::kBust).backShare + centreIntake(bust), spacedEvenly(at));
     const auto atTop =
-        furtherEdges(at, nothing, 0.5, level(level::kTop).backShare + centreIntake(top), spacedEvenly(at));
+        furtherEdges(at, nothing, at.front(), level(level::kTop).backShare + centreIntake(top), spacedEvenly(at));
     for (size_t i = 1; i < at.size(); ++i) {
       std::vector<Station> middle{{from, upper[i - 1].toCentre}}, gap{{from, 0, 0, true}};
       if (top < from - kLeastApart) {
         middle.insert(middle.begin(), {top, topOf(i, atTop[i - 1].toCentre)});
         gap.insert(gap.begin(), {top, 0, 0, true});
       }
-      const FurtherLine line = furtherLine(i, at, below, 0.5);
+      const FurtherLine line = furtherLine(i, at, below);
       auto [centre, outer] =
           sweptEdges(std::move(middle), std::move(gap), below, line.edges, line.placed, topY(), bottomY());
       half().lines.push_back(

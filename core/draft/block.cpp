@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
 #include <optional>
 #include <stdexcept>
 
@@ -44,6 +45,16 @@ std::optional<Problem> narrowPanel(const Block& block) {
   return std::nullopt;
 }
 
+// What would bring a line that takes more than its cap back within it; each alone suffices.
+std::string curesFor(double taken, double cap, double capOfAnother) {
+  if (taken <= cap + 1e-9) return "";
+  const double over = taken - cap;
+  const int more = static_cast<int>(std::ceil(over / capOfAnother));
+  return fmt::format(
+      "{} more line{} to take the {:.0f} mm beyond it, or {:.0f} mm more for its cap, or {:.0f} mm less reduction",
+      more, more == 1 ? "" : "s", over, over, 4 * over);
+}
+
 void recordIntakes(Block& block, const Rules& rules) {
   for (const HalfBlock* half : {&block.front, &block.back})
     for (size_t i = 0; i < half->lines.size(); ++i) {
@@ -51,8 +62,8 @@ void recordIntakes(Block& block, const Rules& rules) {
       const double cap = rules.length(isPrincess ? "cap.princess" : "cap.other");
       for (const HalfLevel& l : half->levels)
         if (!block.levels.at(l.level).beyondHem)
-          block.intakes.push_back(
-              {half->id, half->lines[i].id, l.level, l.intakes[i], cap, raised(half->lines[i].name), ""});
+          block.intakes.push_back({half->id, half->lines[i].id, l.level, l.intakes[i], cap, raised(half->lines[i].name),
+                                   curesFor(l.intakes[i], cap, rules.length("cap.other"))});
     }
 }
 

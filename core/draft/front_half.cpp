@@ -27,11 +27,9 @@ class FrontHalf : private HalfParts {
     std::vector<double> starts;
     for (double x : at) starts.push_back(onLowerLeg(x).y);
     shape({true, starts, width, block_.dart.lower, [this](double y) { return centreIntake(y); }});
-    PrincessLine princess = drawPrincess(block_, body_, rules_, shaping_, at.front(), topY(), bottomY());
-    const double shareToSide = 1 - princess.centreShare;
-    const double topX = princess.topX;
-    f.lines.push_back(std::move(princess.line));
-    drawFurtherLines(at, shareToSide, topX - at.front());
+    const auto below = [this, &at](const ShapedLevel& l, double part) { return firstBelow(l, at.front(), part); };
+    f.lines.push_back(drawPrincess(block_, body_, rules_, shaping_, at.front(), below, topY(), bottomY()));
+    drawFurtherLines(at);
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(l);
     drawSide();
@@ -57,21 +55,19 @@ class FrontHalf : private HalfParts {
 
   // The lines beyond the bust point: nothing is taken in above the dart; below it both edges start on its lower leg.
   // Above and below they run so that the closed line is smooth, half of the turn on either side.
-  void drawFurtherLines(const std::vector<double>& at, double shareToSide, double princessAside) {
+  void drawFurtherLines(const std::vector<double>& at) {
     const double top = level(level::kTop).front, bust = level(level::kBust).front;
     const double corner = std::tan(block_.dart.angle / 2);
     const auto below = levelsBelow(block_.levels, shaping_, true, [this](double y) { return centreIntake(y); });
     const std::vector<double>& topTakings = shaping_.at(level::kTop).taken;
-    std::vector<double> atTheTop = at;
-    atTheTop.front() += princessAside;
     const auto atTop =
-        furtherEdges(atTheTop, topTakings, shareToSide,
+        furtherEdges(at, topTakings, half().lines.front().toSideX(top),
                      level(level::kTop).frontShare + centreIntake(top) + topTakings[0], spacedEvenly(at));
     for (size_t i = 1; i < at.size(); ++i) {
       const Vec2 start = onLowerLeg(at[i]);
       std::vector<Station> above{{top, topOf(i, atTop[i - 1].toCentre)}, {bust, at[i], corner, true}};
       extend(above, topY(), bust);
-      const FurtherLine line = furtherLine(i, at, below, shareToSide);
+      const FurtherLine line = furtherLine(i, at, below);
       auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, line.edges,
                                         line.placed, start.y, bottomY());
       const Path upper = monotonePath(above);

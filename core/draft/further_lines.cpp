@@ -6,9 +6,8 @@
 
 namespace armure {
 
-std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings, double firstShare,
+std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings, double first,
                                    double side, bool evenly) {
-  const double first = at.front() + firstShare * takings.front();
   const double taken = std::accumulate(takings.begin() + 1, takings.end(), 0.0);
   const double width = (side - first - taken) / static_cast<double>(at.size());
   std::vector<EdgePair> edges;
@@ -21,25 +20,26 @@ std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vec
   return edges;
 }
 
-std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping, bool front,
-                                    const std::function<double(double)>& centreIntake) {
-  const auto depth = [&](std::string_view id) { return front ? levels.at(id).front : levels.at(id).back; };
-  const auto share = [&](std::string_view id) { return front ? levels.at(id).frontShare : levels.at(id).backShare; };
-  std::vector<LevelBelow> out;
-  const auto add = [&](const ShapedLevel& l, double shareThere) {
-    const double side = shareThere + centreIntake(l.y) + std::accumulate(l.taken.begin(), l.taken.end(), 0.0);
-    out.push_back({l.id, l.y, l.taken, side});
-  };
-  for (const ShapedLevel& l : shaping.levels) {
-    if (l.id == level::kTop || l.id == level::kHem || !l.drawn) continue;
-    add(l, share(l.id));
-  }
-  // No girth is prescribed at the hem: it lies between two measured levels.
+double shareBelow(const Levels& levels, bool front, std::string_view id) {
+  const auto depth = [&](std::string_view l) { return front ? levels.at(l).front : levels.at(l).back; };
+  const auto share = [&](std::string_view l) { return front ? levels.at(l).frontShare : levels.at(l).backShare; };
+  if (id != level::kHem) return share(id);
   const double hem = depth(level::kHem), highHip = depth(level::kHighHip);
   const std::string_view upper = hem < highHip ? level::kWaist : level::kHighHip;
   const std::string_view lower = hem < highHip ? level::kHighHip : level::kHip;
   const double part = (hem - depth(upper)) / (depth(lower) - depth(upper));
-  add(shaping.at(level::kHem), share(upper) + part * (share(lower) - share(upper)));
+  return share(upper) + part * (share(lower) - share(upper));
+}
+
+std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping, bool front,
+                                    const std::function<double(double)>& centreIntake) {
+  std::vector<LevelBelow> out;
+  for (const ShapedLevel& l : shaping.levels) {
+    if (l.id == level::kTop || !l.drawn) continue;
+    const double side =
+        shareBelow(levels, front, l.id) + centreIntake(l.y) + std::accumulate(l.taken.begin(), l.taken.end(), 0.0);
+    out.push_back({l.id, l.y, l.taken, side});
+  }
   return out;
 }
 

@@ -19,11 +19,15 @@ struct EdgePair {
 };
 
 // Where the edges of the lines beyond the first stand on one level. `at` are the positions of all lines on the bust
-// line, `takings` what each takes in here, `firstShare` the part of the first line's intake towards the side, `side`
-// where the side stands. Evenly: between the first line and the side, what is taken in left out, so that the pieces
-// there are equally wide; else about their positions.
-std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings, double firstShare,
+// line, `takings` what each takes in here, `first` where the first line's edge towards the side stands, `side` where
+// the side stands. Evenly: between the first line and the side, what is taken in left out, so that the pieces there are
+// equally wide; else about their positions.
+std::vector<EdgePair> furtherEdges(const std::vector<double>& at, const std::vector<double>& takings, double first,
                                    double side, bool evenly);
+
+// The finished share of a half on a level below the bust; at the hem, where none is prescribed, between the measured
+// levels round it.
+double shareBelow(const Levels& levels, bool front, std::string_view level);
 
 // One level below the bust at which lines are placed: how deep, what each line takes in there, where the side stands.
 struct LevelBelow {

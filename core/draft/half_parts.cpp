@@ -82,12 +82,22 @@ bool HalfParts::spacedEvenly(const std::vector<double>& at) const {
   return rules_.option("lines.spacing") == "even" || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
 }
 
+double HalfParts::firstBelow(const ShapedLevel& l, double position, double part) const {
+  if (rules_.option("lines.below") == "upright") return position;
+  const double bust = depth(level::kBust);
+  const auto open = [&](double y) { return half().opening.gapAt(y) / 2; };
+  const double panel = position - half().centre.xAtDepth(bust);
+  const double ratio = (shareBelow(block_.levels, front_, l.id) - open(l.y)) / (share(level::kBust) - open(bust));
+  return half().centre.xAtDepth(l.y) + panel * ratio + part * l.taken[0];
+}
+
 HalfParts::FurtherLine HalfParts::furtherLine(size_t i, const std::vector<double>& at,
-                                              const std::vector<LevelBelow>& below, double firstShare) const {
+                                              const std::vector<LevelBelow>& below) const {
   FurtherLine line;
   double shift = 0;
   for (const LevelBelow& b : below) {
-    EdgePair pair = furtherEdges(at, b.takings, firstShare, b.side, spacedEvenly(at))[i - 1];
+    const double first = half().lines.front().toSideX(b.y);
+    EdgePair pair = furtherEdges(at, b.takings, first, b.side, spacedEvenly(at))[i - 1];
     const auto guide = rules_.guide(b.id, lineId(front_, i));
     if (guide) shift = *guide - (pair.toCentre + pair.toSide) / 2;
     line.edges.push_back({pair.toCentre + shift, pair.toSide + shift});

@@ -38,6 +38,10 @@ class HalfParts {
   std::vector<double> positions(double width) const;
   bool spacedEvenly(const std::vector<double>& at) const;
 
+  // Where the first line stands below the bust, `part` of what it takes in lying towards the centre: as far out as at
+  // the bust (`position`), or so that the centre panel keeps its part of the half.
+  double firstBelow(const ShapedLevel& level, double position, double part) const;
+
   // Where the lines beyond the first stand below the bust: by rule, or where the maker placed them; below the last
   // placed level they keep its distance from the rule.
   struct FurtherLine {
@@ -45,8 +49,7 @@ class HalfParts {
     std::vector<bool> placed;
     std::vector<PanelLine::Guide> guides;
   };
-  FurtherLine furtherLine(size_t i, const std::vector<double>& at, const std::vector<LevelBelow>& below,
-                          double firstShare) const;
+  FurtherLine furtherLine(size_t i, const std::vector<double>& at, const std::vector<LevelBelow>& below) const;
   double topOf(size_t i, double byRule) const;  // where a line meets the top edge's level
 
   void shape(const ShapingFrame& frame);

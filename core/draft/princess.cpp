@@ -14,23 +14,24 @@ namespace {
 class Princess {
  public:
   Princess(const Block& block, const Body& body, const Rules& rules, const Shaping& shaping, double position,
-           double topY, double bottomY)
+           const PlaceBelow& below, double topY, double bottomY)
       : block_(block),
         rules_(rules),
         shaping_(shaping),
         position_(position),
+        below_(below),
         topY_(topY),
         bottomY_(bottomY),
         end_(endAbove(body)),
         topX_(rules.guide(level::kTop, lineId(true, 0)).value_or(crossingTop())) {}
 
-  PrincessLine draw() && {
+  PanelLine draw() && {
     const double share = centreShare();
-    PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, guides(), {}};
-    line.toCentre = edge(-share, 0);
-    line.toSide = edge(1 - share, block_.dart.angle / 2);
+    PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, guides(share), {}};
+    line.toCentre = edge(share, true);
+    line.toSide = edge(share, false);
     if (end_) line.onward = onward();
-    return {std::move(line), share, topX_};
+    return line;
   }
 
  private:
@@ -44,7 +45,7 @@ class Princess {
 
   // Sum of the squares of the differences of corresponding stretches of both edges, from the top edge to the hem.
   double imbalance(double share) const {
-    const Path a = edge(-share, 0), b = edge(1 - share, block_.dart.angle / 2);
+    const Path a = edge(share, true), b = edge(share, false);
     const double top = depth(level::kTop) - 1e-6, hem = depth(level::kHem) + 1e-6;
     double sum = 0;
     for (size_t i = 0; i < std::min(a.cubics().size(), b.cubics().size()); ++i) {
@@ -79,7 +80,10 @@ class Princess {
     return (low + high) / 2;
   }
 
-  Path edge(double part, double halfCorner) const {
+  // The edge of the piece towards the centre, or of that towards the side, with half the dart's corner in it.
+  Path edge(double centrePart, bool towardsCentre) const {
+    const double part = towardsCentre ? -centrePart : 1 - centrePart;
+    const double halfCorner = towardsCentre ? 0 : block_.dart.angle / 2;
     const double top = depth(level::kTop), bust = depth(level::kBust), under = depth(level::kUnderbust);
     const double rounding = rules_.length("bust.rounding");
     const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
@@ -88,7 +92,7 @@ class Princess {
     const double aim = (position_ - corner * up - topX) / (bust - up - top);
     std::vector<Station> above{{top, topX, aim, true}, {bust, position_, corner, true, up}};
     std::vector<Station> below{{bust, position_, -corner, true, 0, down}};
-    addBelow(below, part);
+    addBelow(below, centrePart, part);
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
     std::vector<Station> aimed = below;
     aimed.front() = {bust + down, position_ - corner * down};
@@ -99,27 +103,34 @@ class Princess {
     return monotonePath(above) + monotonePath(below);
   }
 
-  // Every level below the bust the line is drawn through. By rules of thumb it ends upright at the hem.
-  void addBelow(std::vector<Station>& stations, double part) const {
+  // Where the line stands on every level below the bust it is drawn through: by rule, or as placed; below the last
+  // placed level it keeps its distance from the rule.
+  std::vector<PanelLine::Guide> placesBelow(double centrePart) const {
+    std::vector<PanelLine::Guide> places;
     double shift = 0;
     for (const ShapedLevel& l : shaping_.levels) {
       if (l.id == level::kTop || !l.drawn) continue;
-      if (const auto guide = rules_.guide(l.id, lineId(true, 0))) shift = *guide - position_;
-      const bool upright = l.id == level::kHem && !sharesOut(rules_);
-      stations.push_back({l.y, position_ + shift + part * l.taken[0], 0, upright});
+      const double byRule = below_(l, centrePart);
+      const auto guide = rules_.guide(l.id, lineId(true, 0));
+      if (guide) shift = *guide - byRule;
+      places.push_back({l.id, byRule + shift, guide.has_value()});
+    }
+    return places;
+  }
+
+  // By rules of thumb the line ends upright at the hem.
+  void addBelow(std::vector<Station>& stations, double centrePart, double part) const {
+    for (const PanelLine::Guide& place : placesBelow(centrePart)) {
+      const ShapedLevel& l = shaping_.at(place.level);
+      const bool upright = l.id == level::kHem && !sharesOut(rules_) && rules_.option("lines.below") == "upright";
+      stations.push_back({l.y, place.x + part * l.taken[0], 0, upright});
     }
   }
 
-  std::vector<PanelLine::Guide> guides() const {
-    std::vector<PanelLine::Guide> all{
-        {std::string(level::kTop), topX_, rules_.guide(level::kTop, lineId(true, 0)).has_value()}};
-    double x = position_;
-    for (const ShapedLevel& l : shaping_.levels) {
-      if (l.id == level::kTop || l.id == level::kHem || !l.drawn) continue;
-      const auto guide = rules_.guide(l.id, lineId(true, 0));
-      x = guide.value_or(x);
-      all.push_back({l.id, x, guide.has_value()});
-    }
+  std::vector<PanelLine::Guide> guides(double centrePart) const {
+    std::vector<PanelLine::Guide> all = placesBelow(centrePart);
+    all.pop_back();  // the hem
+    all.insert(all.begin(), {std::string(level::kTop), topX_, rules_.guide(level::kTop, lineId(true, 0)).has_value()});
     return all;
   }
 
@@ -148,16 +159,18 @@ class Princess {
   const Block& block_;
   const Rules& rules_;
   const Shaping& shaping_;
-  const double position_, topY_, bottomY_;
+  const double position_;
+  const PlaceBelow& below_;
+  const double topY_, bottomY_;
   const std::optional<Vec2> end_;
   const double topX_;
 };
 
 }  // namespace
 
-PrincessLine drawPrincess(const Block& block, const Body& body, const Rules& rules, const Shaping& shaping,
-                          double position, double topY, double bottomY) {
-  return Princess(block, body, rules, shaping, position, topY, bottomY).draw();
+PanelLine drawPrincess(const Block& block, const Body& body, const Rules& rules, const Shaping& shaping,
+                       double position, const PlaceBelow& below, double topY, double bottomY) {
+  return Princess(block, body, rules, shaping, position, below, topY, bottomY).draw();
 }
 
 }  // namespace armure

@@ -6,22 +6,20 @@
 // a smooth edge.
 #pragma once
 
+#include <functional>
+
 #include "draft/block.h"
 #include "draft/shaping.h"
 
 namespace armure {
 
-struct PrincessLine {
-  PanelLine line;
-  double centreShare = 0;  // the part of its intakes that lies towards the centre
-  double topX = 0;         // where the line stands on the top edge's level, before anything is taken in there
-};
-
 // `position` is half the span. Above the bust the line runs straight up, or in a curve towards the middle of the
-// armhole or the shoulder (the rule "princess.above"); below it stands there too, or where the maker placed it. How an
-// intake is divided is a rule, or the part for which both edges agree best: least squares of the differences of their
-// stretches, by golden section.
-PrincessLine drawPrincess(const Block& block, const Body& body, const Rules& rules, const Shaping& shaping,
-                          double position, double topY, double bottomY);
+// armhole or the shoulder (the rule "princess.above"). `below` says where it stands on a level further down, given the
+// part of what it takes in that lies towards the centre; the maker's guides come before it. How an intake is divided is
+// a rule, or the part for which both edges agree best: least squares of the differences of their stretches, by golden
+// section.
+using PlaceBelow = std::function<double(const ShapedLevel& level, double centrePart)>;
+PanelLine drawPrincess(const Block& block, const Body& body, const Rules& rules, const Shaping& shaping,
+                       double position, const PlaceBelow& below, double topY, double bottomY);
 
 }  // namespace armure

@@ -71,6 +71,10 @@ constexpr std::array<RuleOption, 2> kHems{{
     {"straight", "straight", "level all round"},
     {"raised", "raised at the side", "curved up at the side seam, the same on front and back"},
 }};
+constexpr std::array<RuleOption, 2> kBelow{{
+    {"upright", "upright", "as far from the centre on every level as at the bust"},
+    {"tapered", "narrowing", "the centre panels narrow with the waist as the others do; for many lines"},
+}};
 constexpr std::array<RuleOption, 6> kBackOpenings{{
     {"zip", "zip", "closed edge to edge; the centre back is taken in at the waist so that the zip does not stand off"},
     {"lacing", "lacing", "a straight gap, part of the finished girth"},
@@ -174,6 +178,8 @@ constexpr std::array kRules{
            "the first stands at half the bust span"),
     option("lines.spacing", "Shape", "Panel lines", "Further lines", kSpacings,
            "where the lines beyond the first stand"),
+    option("lines.below", "Shape", "Panel lines", "First lines, below the bust", kBelow,
+           "half the span all the way, or in proportion to the level"),
     option("distribution.school", "Shape", "Panel lines", "What each line takes", kDistributions,
            "how the drop from bust to waist is shared out among the lines and the side"),
     option("princess.above", "Shape", "Panel lines", "Princess above the bust", kLineEnds,

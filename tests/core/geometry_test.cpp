@@ -10,6 +10,7 @@
 #include <numbers>
 #include <random>
 
+#include "geometry/comb.h"
 #include "geometry/path.h"
 #include "geometry/polygon.h"
 #include "geometry/spline.h"
@@ -225,4 +226,43 @@ TEST_CASE("outlines that do not close or run the wrong way are refused") {
   CHECK_THROWS_AS(
       cutOutline({{{{0, 0}, {0, 10}}, 1, false}, {{{0, 10}, {10, 10}}, 1, false}, {{{10, 10}, {0, 0}}, 1, false}}),
       std::invalid_argument);
+}
+
+TEST_CASE("the comb of a circle is a larger circle, that of a line has no teeth, and a wiggle changes sides") {
+  // A quarter circle as a cubic (handles of 0.5522847, from memory; good to 0.03 % of the radius).
+  const double r = 100, h = 0.5522847498 * r;
+  const Path quarter(Cubic{{r, 0}, {r, h}, {h, r}, {0, r}});
+  for (const CombTooth& t : curvatureComb(quarter, 1500)) {
+    CHECK(distance(t.foot, t.tip) == Approx(1500 / r).epsilon(0.02));
+    CHECK(norm(t.tip) > norm(t.foot));  // outside the bend
+  }
+  for (const CombTooth& t : curvatureComb(Path::line({0, 0}, {30, 40}))) CHECK(distance(t.foot, t.tip) < 1e-9);
+  const Path wiggle(Cubic{{0, 0}, {60, 40}, {-60, 60}, {0, 100}});
+  int left = 0, right = 0;
+  for (const CombTooth& t : curvatureComb(wiggle)) (t.tip.x < t.foot.x ? left : right) += distance(t.foot, t.tip) > 0.1;
+  CHECK(left > 2);
+  CHECK(right > 2);
+  for (const CombTooth& t : curvatureComb(quarter, 1e6, 40)) CHECK(distance(t.foot, t.tip) <= 40 + 1e-9);
+}
+
+TEST_CASE("a path knows its length after being moved, turned over, cut and joined") {
+  const Path p(
+      std::vector<Cubic>{Cubic{{0, 0}, {10, 30}, {-20, 60}, {5, 90}}, Cubic{{5, 90}, {30, 120}, {40, 150}, {20, 200}}});
+  const auto measured = [](const Path& q) {
+    double sum = 0;
+    for (const Cubic& c : q.cubics()) sum += c.length();
+    return sum;
+  };
+  const double whole = measured(p);
+  CHECK(p.length() == Approx(whole).margin(1e-9));
+  CHECK(p.reversed().length() == Approx(whole).margin(1e-9));
+  CHECK(p.transformed(Motion::rotationAbout({3, 4}, 0.7)).length() == Approx(whole).margin(1e-9));
+  for (double from : {0.0, 20.0, 95.0, 140.0}) {
+    const Path part = p.sub(from, from + 60);
+    CHECK(part.length() == Approx(measured(part)).margin(1e-7));
+    CHECK(part.length() == Approx(std::min(60.0, whole - from)).margin(1e-7));
+  }
+  const Path joined = p.sub(0, 50) + p.sub(50, whole);
+  CHECK(joined.length() == Approx(measured(joined)).margin(1e-7));
+  CHECK_THROWS_AS(p + p, std::invalid_argument);
 }

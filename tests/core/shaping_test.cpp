@@ -396,6 +396,44 @@ TEST_CASE("the princess line leaves the bust upright and goes towards armhole or
   }
 }
 
+TEST_CASE("narrowing lines leave the centre panels their part of the half on every level") {
+  Order o = withSchool("flat-front", 3, 3);
+  o.choices["lines.below"] = "tapered";
+  const Design d = designOf(o);
+  checkIdentity(d);
+  checkClosedGirths(d);
+  for (const HalfBlock* half : {&d.block.front, &d.block.back}) {
+    const auto part = [&](const char* level) {
+      const HalfLevel& l = half->at(level);
+      return (half->lines[0].toCentreX(l.y) - half->centre.xAtDepth(l.y)) / (l.share - half->opening.gapAt(l.y) / 2);
+    };
+    for (const char* level : {"underbust", "waist"}) {
+      INFO(half->id << " " << level);
+      // The back line already takes in a little at the bust.
+      CHECK(part(level) == Approx(part("bust")).margin(half->id == "front" ? 1e-6 : 0.02));
+    }
+  }
+  o.choices["lines.below"] = "upright";
+  const Design upright = designOf(o);
+  CHECK(d.block.front.lines[0].toCentreX(d.block.front.at("waist").y) <
+        upright.block.front.lines[0].toCentreX(d.block.front.at("waist").y) - 5);
+}
+
+TEST_CASE("a line beyond its cap says what would bring it back, each cure by itself") {
+  Order o = withSchool("thumb", 1, 1);
+  o.choices["intake.waist"] = "3 in";  // cap 2 1/2: half an inch too much
+  const Design d = designOf(o);
+  bool said = false;
+  for (const CheckRow& r : d.sheet.rows)
+    if (r.kind == CheckKind::Intake && !r.pass && r.level == "waist") {
+      said = true;
+      CHECK(r.remedy.find("1 more line") != std::string::npos);
+      CHECK(r.remedy.find("13 mm more for its cap") != std::string::npos);
+      CHECK(r.remedy.find("51 mm less reduction") != std::string::npos);
+    }
+  CHECK(said);
+}
+
 TEST_CASE("the rails: panels and gaps tile every strip from centre front to centre back") {
   for (const char* style : {"reducing-four-lines", "shaping-front-laced", "sweetheart-zip", "reducing-v-laced"}) {
     Order o = plainOrder();
