@@ -99,12 +99,13 @@ void MainWindow::showStage(Stage stage) {
   table_->setPaperShown(stage == Stage::Prepare);
   railsBox_->setVisible(stage == Stage::Shape);
   table_->setGuidesShown(stage == Stage::Shape);
+  table_->setBalanceShown(stage == Stage::Balance);
   const std::string& shown = session_.selection().working;
   if (stage == Stage::Shape && (shown.empty() || shown.starts_with("measure.")))
     session_.select({.working = "girth.waist", .level = "waist"});
   if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
   if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
-  if (stage == Stage::Prepare) table_->setMode(TableMode::Apart);
+  if (stage == Stage::Prepare || stage == Stage::Balance) table_->setMode(TableMode::Apart);
 }
 
 void MainWindow::setDark(bool dark) {
@@ -165,7 +166,7 @@ void MainWindow::refresh() {
   stages_->setAttention(Stage::Client, session_.problem().has_value() || session_.openQuestions() > 0);
   railsSchool_->setText("school: " + optionLabel("distribution.school"));
   giveBack_->setEnabled(rails_->anythingHeld());
-  stages_->setAttention(Stage::Prepare, failing > 0);
+  stages_->setAttention(Stage::Balance, failing > 0);
 
   QStringList messages;
   if (!message_.isEmpty()) messages << message_;

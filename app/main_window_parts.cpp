@@ -5,6 +5,7 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include "app/balance_panel.h"
 #include "app/main_window.h"
 #include "app/rules_tray.h"
 
@@ -107,8 +108,9 @@ void MainWindow::makeTrays() {
   trays_->setFixedWidth(kTrayWidth);
   client_ = new ClientTray(session_, records_);
   trays_->addWidget(scrolled(client_, "tray"));
-  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Lines, Stage::Prepare}) {
+  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Lines, Stage::Balance, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
+    if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
     tray->column()->addStretch(1);
     trays_->addWidget(scrolled(tray, "tray"));

@@ -12,6 +12,14 @@ namespace armure {
 
 OrderSession::OrderSession(QObject* parent) : QObject(parent), history_(Order{}), saved_(history_.now()) { refresh(); }
 
+const Balanced* OrderSession::balanced() const {
+  if (!design_) return nullptr;
+  if (design_->balanced) return &*design_->balanced;
+  if (!proposal_)
+    proposal_ = std::make_unique<const Balanced>(balance(design_->pattern, balanceOptions(design_->rules)));
+  return proposal_.get();
+}
+
 RuleValue OrderSession::rule(std::string_view key) const {
   if (design_ && !problem_) return design_->rules.value(key);
   return Rules(order().choices, order().style, order().school, design_ ? figureOf(design_->body) : Figure::Medium)
@@ -156,6 +164,7 @@ void OrderSession::refresh() {
   Result<Design> made = recalc(order());
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());
+    proposal_.reset();
     problem_.reset();
     if (selection_.row && *selection_.row >= design_->sheet.rows.size()) selection_.row.reset();
   } else {
@@ -172,6 +181,7 @@ void OrderSession::replace(OrderFile file, std::string path, bool saved) {
   warnings_ = std::move(file.warnings);
   path_ = std::move(path);
   design_.reset();
+  proposal_.reset();
   selection_ = {};
   refresh();
   emit selectionChanged();

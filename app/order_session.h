@@ -31,6 +31,9 @@ class OrderSession : public QObject {
   const Order& order() const { return history_.now(); }
   // The last design that could be made; nullptr before there is one. It is out of date while problem() is set.
   const Design* design() const { return design_.get(); }
+  // The pieces balanced: those of the design where the order keeps them so, else the proposal, worked out when it is
+  // first asked for. nullptr before there is a design.
+  const Balanced* balanced() const;
   const std::optional<Problem>& problem() const { return problem_; }
   const std::string& path() const { return path_; }
   bool isSaved() const { return order() == saved_; }
@@ -100,6 +103,7 @@ class OrderSession : public QObject {
   std::vector<std::string> warnings_;
   std::vector<Question> questions_;
   std::unique_ptr<const Design> design_;
+  mutable std::unique_ptr<const Balanced> proposal_;
   std::optional<Problem> problem_;
   Selection selection_;
 };

@@ -16,6 +16,8 @@ const char* stageName(Stage stage) {
       return "Shape";
     case Stage::Lines:
       return "Lines";
+    case Stage::Balance:
+      return "Balance";
     case Stage::Prepare:
       break;
   }

@@ -11,8 +11,8 @@
 
 namespace armure {
 
-enum class Stage { Client, Block, Shape, Lines, Prepare };
-inline constexpr int kStages = 5;
+enum class Stage { Client, Block, Shape, Lines, Balance, Prepare };
+inline constexpr int kStages = 6;
 const char* stageName(Stage stage);
 
 class StageBar : public QWidget {

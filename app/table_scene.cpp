@@ -247,15 +247,34 @@ class SceneMaker {
     }
   }
 
+  // The old edges thin, and an arrow where each moved most, ten times as long as it moved.
+  void addBefore(size_t i, const Motion& m) {
+    constexpr double kLarger = 10;
+    const Balanced& b = *options_.balanced;
+    const Pattern& before = design_.drafted ? *design_.drafted : design_.pattern;
+    for (const EdgeMove& move : b.moves) {
+      if (move.piece != i) continue;
+      const Path& path = before.pieces[i].edge(move.edge).path;
+      add(Mark::Before, toQt(path, m));
+      const Vec2 from = move.at - move.by, tip = from + kLarger * move.by, along = unit(move.by);
+      const Vec2 across{-along.y, along.x};
+      QPainterPath arrow = linePath(toQt(m.apply(from)), toQt(m.apply(tip)));
+      arrow.addPath(linePath(toQt(m.apply(tip - 4 * along + 2 * across)), toQt(m.apply(tip))));
+      arrow.addPath(linePath(toQt(m.apply(tip)), toQt(m.apply(tip - 4 * along - 2 * across))));
+      add(Mark::Moved, arrow);
+    }
+  }
+
   void addPiece(size_t i, const Motion& m, bool cutLine) {
-    const Piece& p = design_.pattern.pieces[i];
+    const Piece& p = options_.balanced ? options_.balanced->pattern.pieces[i] : design_.pattern.pieces[i];
+
     const QPolygonF outline = toQt(p.outline(0.05), m);
     QPainterPath fill;
     fill.addPolygon(outline);
     fill.closeSubpath();
     add(i % 2 == 0 ? Mark::PieceFill : Mark::PieceFillDeep, fill, {.piece = p.id});
     scene_.bounds = scene_.bounds.united(fill.boundingRect());
-    if (cutLine) {
+    if (cutLine && (!options_.balanced || design_.balanced)) {  // a proposal has no outline to cut yet
       QPainterPath cut;
       cut.addPolygon(toQt(design_.cutOutlines[i], m));
       cut.closeSubpath();
@@ -275,6 +294,7 @@ class SceneMaker {
     grain.addPath(linePath(toQt(top - 6 * up + 2.4 * across), toQt(top)));
     grain.addPath(linePath(toQt(top), toQt(top - 6 * up - 2.4 * across)));
     add(Mark::Grain, grain);
+    if (options_.balanced) addBefore(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     scene_.labels.push_back(

@@ -23,6 +23,8 @@ enum class Mark {
   Fold,
   CutLine,
   Construction,  // covered parts, cut away later
+  Before,        // an edge before it was balanced
+  Moved,         // an arrow where it moved most
   LevelLine,
   Notch,
   Handle,  // small square: a point with a working
@@ -69,9 +71,10 @@ struct TableScene {
 };
 
 struct SceneOptions {
-  std::string_view paper = {};  // whose sheets are framed in Apart mode; empty for none
-  bool combs = false;           // the curvature comb of every sewn edge
-  bool guides = false;          // the points at which panel lines can be placed, on the block
+  std::string_view paper = {};         // whose sheets are framed in Apart mode; empty for none
+  bool combs = false;                  // the curvature comb of every sewn edge
+  const Balanced* balanced = nullptr;  // the pieces as they would be, over what was drafted; apart and taped
+  bool guides = false;                 // the points at which panel lines can be placed, on the block
 };
 
 TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options = {});

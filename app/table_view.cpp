@@ -65,6 +65,12 @@ void TableView::setGuidesShown(bool shown) {
   rebuild();
 }
 
+void TableView::setBalanceShown(bool shown) {
+  if (shown == balanceShown_) return;
+  balanceShown_ = shown;
+  rebuild();
+}
+
 void TableView::setCombs(bool shown) {
   if (shown == combs_) return;
   combs_ = shown;
@@ -77,6 +83,7 @@ void TableView::rebuild() {
                ? makeScene(*session_.design(), mode_,
                            {.paper = paperShown_ ? session_.rule("paper.size").option : std::string_view{},
                             .combs = combs_,
+                            .balanced = balanceShown_ ? session_.balanced() : nullptr,
                             .guides = guidesShown_})
                : TableScene{};
   if (fitted_) showAll();
@@ -152,6 +159,12 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
       break;
     case Mark::Construction:
       p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, 1), {4, 3}));
+      break;
+    case Mark::Before:
+      p.setPen(dashes(cosmetic(theme_->secondInk, 1), {5, 3}));
+      break;
+    case Mark::Moved:
+      p.setPen(cosmetic(theme_->working, 1.6));
       break;
     case Mark::LevelLine:
       p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, selected ? 1.8 : 1), {1, 3}));

@@ -24,6 +24,7 @@ class TableView : public QWidget {
   void setMode(TableMode mode);
   void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
   void setGuidesShown(bool shown);
+  void setBalanceShown(bool shown);  // what balancing moves, over what was drafted
   void showAll();
   void setCombs(bool shown);
   bool combs() const { return combs_; }
@@ -71,7 +72,7 @@ class TableView : public QWidget {
   QPointF pressedAt_, lastAt_;
   bool dragging_ = false;
   std::optional<GuideHandle> guide_;  // being dragged
-  bool combs_ = false, guidesShown_ = false;
+  bool combs_ = false, guidesShown_ = false, balanceShown_ = false;
 };
 
 }  // namespace armure

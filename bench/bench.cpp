@@ -166,6 +166,14 @@ void dragOnTheRails(benchmark::State& state) {
   state.counters["rails"] = benchmark::Counter(rails.paints, benchmark::Counter::kAvgIterations);
 }
 
+// Balancing from the draft: 0 is the six-piece bodice, 1 the corset of four lines.
+void balancing(benchmark::State& state) {
+  Order order = demoOrder();
+  if (state.range(0) == 1) order.style = "reducing-four-lines";
+  const Design design = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(balance(design.pattern));
+}
+
 void bodyForm(benchmark::State& state) {
   const Body body = completeBody(demoOrder().measures);
   for (auto _ : state) benchmark::DoNotOptimize(BodyForm(body));
@@ -176,6 +184,7 @@ void bodyForm(benchmark::State& state) {
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
 BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);
 BENCHMARK(everythingFourLines)->Unit(benchmark::kMillisecond);
+BENCHMARK(balancing)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);

@@ -25,11 +25,20 @@ Result<Design> recalc(const Order& order) {
   if (!block.ok()) return block.problem();
   Result<Pattern> pattern = cutPieces(*block, rules);
   if (!pattern.ok()) return pattern.problem();
-  std::vector<Polyline> outlines = cutOutlines(*pattern);
-  Sheet sheet = balanceSheet(*pattern, outlines, block->intakes, *body);
+  Pattern pieces = std::move(pattern).value();
+  std::optional<Balanced> balanced;
+  std::optional<Pattern> drafted;
+  if (rules.option("balance.keep") == "balanced") {
+    balanced = balance(pieces, balanceOptions(rules));
+    drafted = std::move(pieces);
+    pieces = balanced->pattern;
+  }
+  std::vector<Polyline> outlines = cutOutlines(pieces);
+  Sheet sheet = balanceSheet(pieces, outlines, block->intakes, *body);
   std::vector<Question> questions = questionsAbout(order.measures, order.units);
-  return Design{std::move(body).value(), std::move(rules), std::move(block).value(), std::move(pattern).value(),
-                std::move(outlines),     std::move(sheet), std::move(questions)};
+  return Design{std::move(body).value(), std::move(rules),    std::move(block).value(),
+                std::move(pieces),       std::move(balanced), std::move(drafted),
+                std::move(outlines),     std::move(sheet),    std::move(questions)};
 }
 
 }  // namespace armure

@@ -4,8 +4,10 @@
 // what runs whenever a number changes.
 #pragma once
 
+#include <optional>
 #include <vector>
 
+#include "balance/balance.h"
 #include "balance/sheet.h"
 #include "draft/block.h"
 #include "measure/plausibility.h"
@@ -19,7 +21,9 @@ struct Design {
   Body body;
   Rules rules;
   Block block;
-  Pattern pattern;
+  Pattern pattern;                    // as it will be cut: as drafted, or balanced
+  std::optional<Balanced> balanced;   // where the order keeps the balanced pieces: what moved; its pattern is `pattern`
+  std::optional<Pattern> drafted;     // and what they were before
   std::vector<Polyline> cutOutlines;  // in the order of pattern.pieces
   Sheet sheet;
   std::vector<Question> questions;

@@ -97,6 +97,10 @@ constexpr std::array<RuleOption, 2> kModesty{{
     {"none", "none", "where the gap may show"},
     {"panel", "a modesty panel", "as wide as the gap and the overlap"},
 }};
+constexpr std::array<RuleOption, 2> kKeep{{
+    {"drafted", "as drafted", "seams are measured and shown, nothing is moved"},
+    {"balanced", "balanced", "every stretch fits and every girth is right, with the smallest movement of the edges"},
+}};
 constexpr std::array<RuleOption, 3> kPapers{{
     {"full", "one sheet, full size", "for a plotter or a copy shop"},
     {"a4", "A4 sheets", "tiled, 210 x 297 mm (ISO 216)"},
@@ -267,6 +271,8 @@ constexpr std::array kRules{
         option("modesty.kind", "Lines", "Opening", "Behind the lacing", kModesty, "covers what the gap leaves open")),
     onlyWhen("modesty.kind", "panel",
              length("modesty.overlap", "Lines", "Opening", "Panel wider than the gap", 2, 0.5, 6, "2 in")),
+    // balance
+    option("balance.keep", "Balance", "Pieces", "The pieces are", kKeep, "what is printed and exported"),
     // preparing to cut
     length("allowance.seam", "Prepare", "Allowances", "Panel seams", 0.5, 0, 2, "1/2 in"),
     length("allowance.side", "Prepare", "Allowances", "Side seams", 1, 0, 2.5, "1 to 2 1/2 in, to let out"),

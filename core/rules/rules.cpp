@@ -82,6 +82,12 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
     if (!mm.ok()) return mm.problem();
     return withUnit(value, bareUnit);
   }
+  if (seamOfKey(key)) {
+    if (std::find(std::begin(kSeamWishes), std::end(kSeamWishes), value) != std::end(kSeamWishes))
+      return std::string(value);
+    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a seam", value),
+                   "choose one of both, follow-a, follow-b, leave"};
+  }
   const RuleInfo* rule = findRule(key);
   if (!rule) return Problem{std::string(key), "there is no such choice", "armure-cli keys lists them"};
   const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
@@ -125,6 +131,7 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
     if (v.source == Source::ByHand) v.source = Source::Rule;
   for (const auto& [key, text] : choices) {
     if (findRule(key)) apply(key, text);
+    if (const auto seam = seamOfKey(key)) seamWishes_[*seam] = text;
     const auto shaping = parseShapingKey(key);
     if (!shaping) continue;
     const Result<double> mm = shapingValue(*shaping, text, Unit::Millimetre);

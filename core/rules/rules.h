@@ -59,6 +59,8 @@ class Rules {
   std::optional<double> guide(std::string_view level, std::string_view line) const;
   bool anyHeld(std::string_view level) const;
   std::vector<OwnLevel> ownLevels() const;  // from the top down
+  // Which side of a seam gives way, where the maker chose: one of kSeamWishes, by seam.
+  const std::map<std::string, std::string, std::less<>>& seamWishes() const { return seamWishes_; }
 
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
@@ -68,6 +70,7 @@ class Rules {
 
   std::vector<RuleValue> values_;                      // in the order of ruleTable()
   std::vector<std::pair<ShapingKey, double>> byHand_;  // mm
+  std::map<std::string, std::string, std::less<>> seamWishes_;
 };
 
 }  // namespace armure

@@ -71,6 +71,14 @@ std::string ShapingKey::text() const {
   return line.empty() ? key : key + "." + line;
 }
 
+std::optional<std::string> seamOfKey(std::string_view key) {
+  constexpr std::string_view kPrefix = "seam.";
+  if (!key.starts_with(kPrefix)) return std::nullopt;
+  const std::string_view seam = key.substr(kPrefix.size());
+  if (seam != "side" && !isLine(seam, false)) return std::nullopt;
+  return std::string(seam);
+}
+
 std::span<const ShapingForm> shapingForms() { return kForms; }
 
 std::optional<ShapingKey> parseShapingKey(std::string_view key) {

@@ -52,7 +52,7 @@ class Commands(unittest.TestCase):
 
     def test_what_the_rails_hold_can_be_scripted(self):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
-        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL"])
+        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "seam.SEAM"])
         changed = self.path("held.armure")
         self.assertEqual(run("set", self.order, "hold.waist.princess=1 1/8 in", "rail.ribs=2 in", "girth.ribs=29 in", "-o", changed)[0], 0)
         self.assertEqual(run("export", changed, "--pieces", self.path("p.json"))[0], 0)
@@ -62,6 +62,15 @@ class Commands(unittest.TestCase):
         code, _, errors = run("set", self.order, "hold.waist.front-line-9=1 in", "-o", changed)
         self.assertEqual(code, 2)
         self.assertIn("hold.waist.front-line-9", errors)
+
+    def test_balanced_pieces_pass_the_sheet_and_the_independent_checker(self):
+        kept = self.path("kept.armure")
+        self.assertEqual(run("set", self.order, "balance.keep=balanced", "-o", kept)[0], 0)
+        rows = json.loads(run("check", "--json", kept)[1])["rows"]
+        self.assertFalse([r for r in rows if r["check"] in ("stretch", "seam", "girth", "join", "corner") and r["result"] == "fail"])
+        self.assertEqual(run("export", kept, "--pieces", self.path("p.json"))[0], 0)
+        checker = os.path.join(PROJECT, "tests", "support", "check_pieces.py")
+        self.assertEqual(subprocess.run([sys.executable, checker, self.path("p.json")], capture_output=True).returncode, 0)
 
     def test_check_agrees_with_its_json(self):
         code, out, _ = run("check", self.order)

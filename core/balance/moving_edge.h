@@ -1,0 +1,52 @@
+// core/balance/moving_edge.h
+//
+// A sewn edge while it is balanced: cubics between joints, moved by a displacement and a change of tangent at each
+// joint (see balance.h for the formulas).
+#pragma once
+
+#include <Eigen/Core>
+#include <string>
+#include <vector>
+
+#include "geometry/path.h"
+
+namespace armure {
+
+// Derivatives of the length of a cubic by its control points.
+struct LengthGradient {
+  double length = 0;
+  Vec2 by[4];
+};
+LengthGradient lengthGradient(const Cubic& cubic);
+
+class MovingEdge {
+ public:
+  static constexpr Eigen::Index kPerJoint = 4;  // dx, dy, mx, my
+
+  // `cuts` are arc lengths at which the edge gets joints, besides those it has.
+  MovingEdge(const Path& path, const std::vector<double>& cuts);
+
+  size_t joints() const { return cubics_.size() + 1; }
+  Eigen::Index unknowns() const { return kPerJoint * static_cast<Eigen::Index>(joints()); }
+  // The joint at an arc length of the drafted edge; throws std::invalid_argument when there is none within 1e-4 mm.
+  size_t jointAt(double arcLength) const;
+
+  // The Hessian of the movement and the bending of this edge.
+  Eigen::MatrixXd hessian() const;
+
+  // The edge moved by the unknowns.
+  Cubic moved(size_t cubic, const Eigen::VectorXd& x) const;
+  Vec2 movedJoint(size_t joint, const Eigen::VectorXd& x) const;
+  Path path(const Eigen::VectorXd& x) const;
+
+  // Length between two joints once moved; adds `factor` times its derivative to `gradient`, one entry per unknown.
+  double length(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
+                Eigen::Ref<Eigen::VectorXd> gradient) const;
+
+ private:
+  std::vector<Cubic> cubics_;
+  std::vector<double> along_;              // arc length of every joint
+  std::vector<double> handle1_, handle2_;  // drafted lengths of the handles of every cubic
+};
+
+}  // namespace armure

@@ -1,0 +1,283 @@
+// Balancing: every seam fits and every girth is right with the smallest movement; derivatives against differences.
+#include <Eigen/Core>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <random>
+
+#include "balance/balance.h"
+#include "balance/moving_edge.h"
+#include "prepare/cut_outlines.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+Design designOf(const Order& o) {
+  auto d = recalc(o);
+  if (!d.ok()) FAIL(d.problem().text());
+  return std::move(d).value();
+}
+
+struct Dice {
+  std::mt19937 random;
+  explicit Dice(unsigned seed) : random(seed) {}
+  double between(double a, double b) { return a + (b - a) * static_cast<double>(random()) / 4294967295.0; }
+};
+
+Sheet sheetOf(const Design& d, const Balanced& b) {
+  return balanceSheet(b.pattern, cutOutlines(b.pattern), d.block.intakes, d.body);
+}
+
+// Failing rows of the kinds that balancing answers for.
+std::vector<std::string> failing(const Sheet& sheet) {
+  std::vector<std::string> all;
+  for (const CheckRow& r : sheet.rows) {
+    const bool mine = r.kind == CheckKind::Stretch || r.kind == CheckKind::Seam || r.kind == CheckKind::Girth ||
+                      r.kind == CheckKind::Join || r.kind == CheckKind::Corner;
+    if (mine && !r.pass && !r.note) all.push_back(r.subject);
+  }
+  return all;
+}
+
+BalanceOptions allSeams(const Pattern& p, SeamWish wish) {
+  BalanceOptions options;
+  for (const Seam& s : p.seams) options.seams[s.id] = wish;
+  return options;
+}
+
+}  // namespace
+
+TEST_CASE("the derivative of a cubic's length agrees with central differences to 1e-6") {
+  Dice dice(3);
+  for (int round = 0; round < 100; ++round) {
+    Cubic c{{0, 0}, {dice.between(-20, 20), 30}, {dice.between(-20, 20), 60}, {dice.between(-20, 20), 95}};
+    const LengthGradient g = lengthGradient(c);
+    CHECK(g.length == Approx(c.length()).margin(1e-8));
+    Vec2* points[] = {&c.p0, &c.p1, &c.p2, &c.p3};
+    for (int i = 0; i < 4; ++i)
+      for (double Vec2::*axis : {&Vec2::x, &Vec2::y}) {
+        constexpr double kStep = 1e-4;
+        const double was = points[i]->*axis;
+        points[i]->*axis = was + kStep;
+        const double more = c.length();
+        points[i]->*axis = was - kStep;
+        const double less = c.length();
+        points[i]->*axis = was;
+        CHECK(g.by[i].*axis == Approx((more - less) / (2 * kStep)).margin(1e-6));
+      }
+  }
+}
+
+TEST_CASE("the derivative of a moved edge's length agrees with central differences to 1e-6") {
+  const Design d = designOf(plainOrder());
+  Dice dice(4);
+  for (const Piece& p : d.pattern.pieces)
+    for (const Edge& e : p.edges) {
+      if (e.role != EdgeRole::Seam) continue;
+      const MovingEdge edge(e.path, {40, 120, 200});
+      Eigen::VectorXd x(edge.unknowns());
+      for (Eigen::Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 2 : 0.02);
+      Eigen::VectorXd gradient = Eigen::VectorXd::Zero(x.size()), unused = gradient;
+      const size_t from = edge.jointAt(40), to = edge.jointAt(200);
+      edge.length(from, to, x, 1, gradient);
+      for (Eigen::Index i = 0; i < x.size(); ++i) {
+        Eigen::VectorXd more = x, less = x;
+        more(i) += 1e-4;
+        less(i) -= 1e-4;
+        const double slope = (edge.length(from, to, more, 0, unused) - edge.length(from, to, less, 0, unused)) / 2e-4;
+        CHECK(gradient(i) == Approx(slope).margin(1e-6));
+      }
+      CHECK(edge.path(Eigen::VectorXd::Zero(x.size())).length() == Approx(e.path.length()).margin(1e-6));
+    }
+}
+
+TEST_CASE("a moved edge stays smooth at every joint, whatever moves it") {
+  const Design d = designOf(plainOrder());
+  Dice dice(6);
+  const MovingEdge edge(d.pattern.pieces[1].edge("princess").path, {60, 150, 220});
+  Eigen::VectorXd x(edge.unknowns());
+  for (Eigen::Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 3 : 0.05);
+  const Path moved = edge.path(x);
+  for (size_t i = 1; i < moved.cubics().size(); ++i)
+    CHECK(std::abs(angleBetween(moved.cubics()[i - 1].endTangent(), moved.cubics()[i].startTangent())) < 1e-3);
+}
+
+TEST_CASE("balanced, every stretch, seam, girth, join and corner passes, and the certificate says how") {
+  std::vector<double> moves;
+  for (const Order& o : randomOrders(120, 91)) {
+    const auto made = recalc(o);
+    if (!made.ok()) continue;
+    const Balanced b = balance(made->pattern);
+    INFO(o.title << " " << o.style);
+    CHECK(b.unreachable.empty());
+    CHECK(b.certificate.converged);
+    CHECK(b.certificate.worstStretch < 1e-7);
+    CHECK(b.certificate.worstGirth < 1e-7);
+    CHECK(b.certificate.stationarity < 1e-4);
+    for (const std::string& row : failing(sheetOf(*made, b))) CHECK(row == "");
+    for (const Piece& p : b.pattern.pieces)
+      for (size_t i = 0; i < p.edges.size(); ++i)
+        CHECK(distance(p.edges[i].path.end(), p.edges[(i + 1) % p.edges.size()].path.start()) < 1e-9);
+    moves.push_back(b.certificate.largestMove);
+  }
+  std::sort(moves.begin(), moves.end());
+  WARN("largest movement, mm: median " << moves[moves.size() / 2] << ", 95 % " << moves[moves.size() * 95 / 100]
+                                       << ", most " << moves.back());
+  CHECK(moves.size() > 100);
+  CHECK(moves[moves.size() / 2] < 4);
+  CHECK(moves.back() < 15);
+}
+
+TEST_CASE("folds, openings and centre seams do not move") {
+  for (const char* style : {"reducing-four-lines", "shaping-front-laced", "sweetheart-zip"}) {
+    Order o = plainOrder();
+    o.style = style;
+    const Design d = designOf(o);
+    const Balanced b = balance(d.pattern);
+    for (size_t i = 0; i < d.pattern.pieces.size(); ++i)
+      for (const Edge& e : d.pattern.pieces[i].edges)
+        if (e.role == EdgeRole::Fold || e.role == EdgeRole::Opening || e.role == EdgeRole::Centre)
+          CHECK(b.pattern.pieces[i].edge(e.id).path.cubics() == e.path.cubics());
+  }
+}
+
+TEST_CASE("what is balanced already does not move") {
+  const Design d = designOf(plainOrder());
+  const Balanced once = balance(d.pattern), twice = balance(once.pattern);
+  CHECK(once.certificate.largestMove > 0.1);
+  CHECK(twice.certificate.largestMove < 1e-3);
+  CHECK(twice.moves.empty());
+}
+
+TEST_CASE("the movement is the smallest: another point that fits as well has moved no less") {
+  // Any other feasible point: the same problem started from edges that were pushed about, measured from the draft.
+  const Design d = designOf(plainOrder());
+  const Balanced best = balance(d.pattern);
+  const auto energy = [&](const Pattern& p) {
+    double sum = 0;
+    for (size_t i = 0; i < p.pieces.size(); ++i)
+      for (const Edge& e : p.pieces[i].edges) {
+        if (e.role != EdgeRole::Seam) continue;
+        const Path& was = d.pattern.pieces[i].edge(e.id).path;
+        for (int k = 0; k <= 40; ++k) {
+          const double off = distance(e.path.pointAt(e.path.length() * k / 40), was.pointAt(was.length() * k / 40));
+          sum += off * off;
+        }
+      }
+    return sum;
+  };
+  const double least = energy(best.pattern);
+  Dice dice(8);
+  for (int round = 0; round < 10; ++round) {
+    Pattern pushed = d.pattern;
+    for (Piece& p : pushed.pieces)
+      for (Edge& e : p.edges) {
+        if (e.role != EdgeRole::Seam) continue;
+        const MovingEdge edge(e.path, {});
+        Eigen::VectorXd x = Eigen::VectorXd::Zero(edge.unknowns());
+        for (Eigen::Index j = 1; j + 1 < edge.unknowns() / 4; ++j) {
+          x(4 * j) = dice.between(-1.5, 1.5);
+          x(4 * j + 1) = dice.between(-1.5, 1.5);
+        }
+        const Path moved = edge.path(x);
+        const double stretched = moved.length() / e.path.length();
+        for (Notch& n : p.notches)
+          if (n.edge == e.id) n.at *= stretched;
+        e.path = moved;
+      }
+    for (Piece& p : pushed.pieces) p.levels.clear();  // its level marks no longer lie on the edges
+    for (PatternLevel& l : pushed.levels) l.ring = false;
+    for (Seam& s : pushed.seams)
+      for (SeamNotch& n : s.notches) {
+        const auto scale = [&](const SeamSide& side) {
+          return pushed.sidePath(side).length() / d.pattern.sidePath(side).length();
+        };
+        n.a *= scale(s.a);
+        n.b *= scale(s.b);
+      }
+    CHECK(energy(balance(pushed).pattern) > least);
+  }
+}
+
+TEST_CASE("one side follows the other: the leader does not move, the seam fits all the same") {
+  const Design d = designOf(plainOrder());
+  for (const SeamWish wish : {SeamWish::FollowA, SeamWish::FollowB}) {
+    BalanceOptions options;
+    options.seams["princess"] = wish;
+    const Balanced b = balance(d.pattern, options);
+    CHECK(failing(sheetOf(d, b)).empty());
+    const Seam& seam = d.pattern.seams[0];
+    const SeamSide& leader = wish == SeamWish::FollowA ? seam.a : seam.b;
+    CHECK(b.pattern.sidePath(leader).cubics() == d.pattern.sidePath(leader).cubics());
+  }
+}
+
+TEST_CASE("a seam that is left stays as it was and fails as it did; the others fit") {
+  const Design d = designOf(plainOrder());
+  BalanceOptions options;
+  options.seams["princess"] = SeamWish::Leave;
+  const Balanced b = balance(d.pattern, options);
+  for (const SeamSide* side : {&d.pattern.seams[0].a, &d.pattern.seams[0].b})
+    CHECK(b.pattern.sidePath(*side).cubics() == d.pattern.sidePath(*side).cubics());
+  const auto rows = failing(sheetOf(d, b));
+  CHECK_FALSE(rows.empty());
+  for (const std::string& row : rows) CHECK(row.find("Princess") != std::string::npos);
+}
+
+TEST_CASE("planned ease is kept, a wrong girth is put right, and what cannot be reached is named") {
+  const Design d = designOf(plainOrder());
+  Pattern eased = d.pattern;
+  eased.seams[1].ease = 3;
+  const Balanced b = balance(eased);
+  CHECK(b.certificate.converged);
+  const auto length = [](const Balanced& r, const SeamSide& side) { return r.pattern.sidePath(side).length(); };
+  CHECK(length(b, eased.seams[1].a) - length(b, eased.seams[1].b) == Approx(3).margin(1e-6));
+
+  Pattern wide = d.pattern;
+  for (PatternLevel& l : wide.levels)
+    if (l.id == "waist") l.finishedGirth += 6;
+  const Balanced closed = balance(wide);
+  for (const PatternLevel& l : closed.pattern.levels)
+    if (l.id == "waist") CHECK(closed.pattern.closedGirth(l) == Approx(l.finishedGirth).margin(1e-6));
+
+  const Balanced stuck = balance(wide, allSeams(wide, SeamWish::Leave));
+  REQUIRE(stuck.unreachable.size() == 1);
+  CHECK(stuck.unreachable[0].find("Waist") != std::string::npos);
+  CHECK(stuck.unreachable[0].find("6.0 mm") != std::string::npos);
+}
+
+TEST_CASE("without the constraints of a family the sheet fails: it can") {
+  const Design d = designOf(plainOrder());
+  // No stretches: only girths, which are right already; nothing moves and the stretches fail as before.
+  Pattern girthsOnly = d.pattern;
+  const Balanced untouched = balance(girthsOnly, allSeams(girthsOnly, SeamWish::Leave));
+  CHECK_FALSE(failing(sheetOf(d, untouched)).empty());
+  // No girths: the stretches are made to fit, and some level closes to something else.
+  Pattern stretchesOnly = d.pattern;
+  for (PatternLevel& l : stretchesOnly.levels) l.ring = false;
+  Balanced loose = balance(stretchesOnly);
+  for (size_t i = 0; i < loose.pattern.levels.size(); ++i) loose.pattern.levels[i].ring = d.pattern.levels[i].ring;
+  double worst = 0;
+  for (const PatternLevel& l : loose.pattern.levels)
+    if (l.ring) worst = std::max(worst, std::abs(loose.pattern.closedGirth(l) - l.finishedGirth));
+  CHECK(worst > 0.01);
+}
+
+TEST_CASE("the order keeps the balanced pieces when it says so, and which side gives way") {
+  Order o = plainOrder();
+  const Design drafted = designOf(o);
+  CHECK_FALSE(drafted.balanced);
+  o.choices["balance.keep"] = "balanced";
+  o.choices["seam.princess"] = "follow-a";
+  const Design kept = designOf(o);
+  REQUIRE(kept.balanced);
+  REQUIRE(kept.drafted);
+  CHECK(failing(kept.sheet).empty());
+  CHECK(kept.pattern.sidePath(kept.pattern.seams[0].a).cubics() ==
+        drafted.pattern.sidePath(drafted.pattern.seams[0].a).cubics());
+  CHECK(checkChoice("seam.side", "leave", Unit::Inch).ok());
+  CHECK_FALSE(checkChoice("seam.side", "glue", Unit::Inch).ok());
+  CHECK_FALSE(checkChoice("seam.hem", "leave", Unit::Inch).ok());
+}
