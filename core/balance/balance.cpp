@@ -18,7 +18,8 @@ namespace {
 constexpr double kHolds = 1e-7;  // mm: a constraint
 constexpr double kStill = 1e-6;  // mm: an unknown
 constexpr int kMostSteps = 40;
-constexpr double kReported = 1e-3;  // mm: smaller movements are not worth a line
+constexpr double kMostMovement = 30;  // mm
+constexpr double kReported = 1e-3;    // mm: smaller movements are not worth a line
 
 // An edge in the problem. `offset` is where its unknowns begin; none when it may not move.
 struct EdgeState {
@@ -262,12 +263,12 @@ class Balancer {
       const Eigen::MatrixXd s = j * spread;
       // Constraints that nothing movable takes part in, or that follow from others, leave S singular: least squares.
       lambda = s.completeOrthogonalDecomposition().solve(j * x_ - c);
-      const Eigen::VectorXd next = spread * lambda;
-      const double step = unknowns_ > 0 ? (next - x_).cwiseAbs().maxCoeff() : 0;
-      x_ = next;
+      const Eigen::VectorXd towards = spread * lambda - x_;
+      const double step = unknowns_ > 0 ? towards.cwiseAbs().maxCoeff() : 0;
+      x_ += shortened(towards, c.norm()) * towards;
       if (step < kStill) break;
     }
-    evaluate(x_, c, j);
+    refuseWild(c, j);
     const auto stretches = static_cast<Eigen::Index>(stretches_.size());
     const auto worst = [](const Eigen::VectorXd& v) { return v.size() > 0 ? v.cwiseAbs().maxCoeff() : 0.0; };
     cert.worstStretch = worst(c.head(stretches));
@@ -280,6 +281,38 @@ class Balancer {
           r < stretches ? stretches_[static_cast<size_t>(r)].what : girths_[static_cast<size_t>(r - stretches)].what;
       out_.unreachable.push_back(fmt::format("{}: {:.1f} mm are left with these choices", what, std::abs(c(r))));
     }
+  }
+
+  // A step is halved while it makes the constraints worse: far from the draft the linear model may mislead.
+  double shortened(const Eigen::VectorXd& towards, double now) const {
+    constexpr double kSmallest = 1.0 / 32, kGoodEnough = 1e-3;
+    Eigen::VectorXd c;
+    Eigen::MatrixXd j;
+    for (double part = 1; part > kSmallest; part /= 2) {
+      if (now < kGoodEnough) return part;
+      evaluate(x_ + part * towards, c, j);
+      if (c.norm() < now) return part;
+    }
+    return kSmallest;
+  }
+
+  // Where no end was reached, or only by moving edges further than anybody would cut, the pieces stay as drafted.
+  void refuseWild(Eigen::VectorXd& c, Eigen::MatrixXd& j) {
+    double most = 0;
+    for (const EdgeState& e : edges_)
+      if (e.offset)
+        for (size_t joint = 0; joint < e.moving.joints(); ++joint) {
+          const Eigen::Index at = *e.offset + MovingEdge::kPerJoint * static_cast<Eigen::Index>(joint);
+          most = std::max(most, std::hypot(x_(at), x_(at + 1)));
+        }
+    const bool ended = out_.certificate.iterations < kMostSteps;
+    if (!ended || !std::isfinite(most) || most > kMostMovement) {
+      out_.unreachable.push_back(
+          ended ? fmt::format("some edge would have to move by {:.0f} mm; the pieces stay as drafted", most)
+                : std::string("no shape near the draft fits everything; the pieces stay as drafted"));
+      x_.setZero();
+    }
+    evaluate(x_, c, j);
   }
 
   Eigen::VectorXd hessianTimes(const Eigen::VectorXd& x) const {

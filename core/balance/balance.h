@@ -19,8 +19,10 @@
 // Method. x the unknowns, H the Hessian of f, c the constraints, J their derivative:
 //   x_(k+1) = H^-1 J' (J H^-1 J')^-1 (J x_k - c)
 // the minimum of f on the linearised constraints (Gauss-Newton; J. Nocedal, S. Wright, Numerical Optimization, 2nd ed.,
-// 18.1). It has converged when every constraint holds to 1e-7 mm and no unknown moves by more than 1e-6 mm; then
-// H x = J' lambda holds as well, which is stationarity. H falls apart into one small block for each edge.
+// 18.1), the step halved while it makes the constraints worse. Where 40 steps do not end it, or an edge would move by
+// more than 30 mm, the pieces stay as drafted and the result says so. It has converged when every constraint holds to
+// 1e-7 mm and no unknown moves by more than 1e-6 mm; then H x = J' lambda holds as well, which is stationarity. H falls
+// apart into one small block for each edge.
 //
 // Afterwards the lines that run on across a seam (top edge, hem) follow its corners and are turned, half on either
 // side, so that they cross without a kink.
