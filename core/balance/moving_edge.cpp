@@ -5,25 +5,14 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "geometry/gauss.h"
+
 namespace armure {
 namespace {
 
 constexpr double kReach = 100;       // mm: L0
 constexpr double kBending = 2e6;     // mm^4: phi
 constexpr double kSameJoint = 1e-4;  // mm
-
-// Gauss-Legendre, 16 points: the positive nodes and their weights (Abramowitz & Stegun, table 25.4).
-struct Node {
-  double x, weight;
-};
-constexpr std::array<Node, 8> kNodes{{{0.0950125098376374402, 0.1894506104550684963},
-                                      {0.2816035507792589132, 0.1826034150449235889},
-                                      {0.4580167776572273863, 0.1691565193950025382},
-                                      {0.6178762444026437484, 0.1495959888165767321},
-                                      {0.7554044083550030339, 0.1246289712555338720},
-                                      {0.8656312023878317439, 0.0951585116824927848},
-                                      {0.9445750230732325761, 0.0622535239386478929},
-                                      {0.9894009349916499326, 0.0271524594117540949}}};
 
 // Bernstein derivatives of degree 3 at t.
 std::array<double, 4> bernsteinSlopes(double t) {
@@ -33,7 +22,7 @@ std::array<double, 4> bernsteinSlopes(double t) {
 
 void addSamples(const Cubic& c, double from, double to, LengthGradient& g) {
   const double half = (to - from) / 2, mid = (from + to) / 2;
-  for (const Node& n : kNodes)
+  for (const GaussNode& n : kGauss16)
     for (const double sign : {-1.0, 1.0}) {
       const double t = mid + sign * half * n.x;
       const Vec2 d = c.derivative(t);

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "geometry/gauss.h"
+
 namespace armure {
 namespace {
 
@@ -11,23 +13,10 @@ constexpr double kCollapsed = 1e-9;        // handles shorter than this have no 
 constexpr double kLengthAgreement = 1e-9;  // mm
 constexpr int kMaxHalvings = 24;
 
-struct Node {
-  double x, weight;
-};
-// Positive half of the 16-point Gauss-Legendre rule on [-1, 1] (Abramowitz & Stegun, table 25.4).
-constexpr std::array<Node, 8> kGauss16{{{0.0950125098376374402, 0.1894506104550684963},
-                                        {0.2816035507792589132, 0.1826034150449235889},
-                                        {0.4580167776572273863, 0.1691565193950025382},
-                                        {0.6178762444026437484, 0.1495959888165767321},
-                                        {0.7554044083550030339, 0.1246289712555338720},
-                                        {0.8656312023878317439, 0.0951585116824927848},
-                                        {0.9445750230732325761, 0.0622535239386478929},
-                                        {0.9894009349916499326, 0.0271524594117540949}}};
-
 double gauss(const Cubic& c, double a, double b) {
   const double half = (b - a) / 2, mid = (a + b) / 2;
   double sum = 0;
-  for (const Node& n : kGauss16)
+  for (const GaussNode& n : kGauss16)
     sum += n.weight * (norm(c.derivative(mid - half * n.x)) + norm(c.derivative(mid + half * n.x)));
   return half * sum;
 }
