@@ -100,6 +100,17 @@ std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string
   return std::nullopt;
 }
 
+std::optional<Problem> OrderSession::tryChoice(const std::string& key, std::string_view text) {
+  const auto before = order().choices.find(key);
+  const std::string old = before == order().choices.end() ? "" : before->second;
+  const bool couldDraft = !problem_.has_value();
+  if (auto problem = setChoice(key, text)) return problem;
+  if (!couldDraft || !problem_) return std::nullopt;
+  const Problem why = *problem_;
+  setChoice(key, old);
+  return why;
+}
+
 void OrderSession::giveAllBack() {
   Order next = order();
   std::erase_if(next.choices, [](const auto& choice) {

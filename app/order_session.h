@@ -57,6 +57,8 @@ class OrderSession : public QObject {
   // Whether the mean or the last of several takings counts.
   void setUse(std::string_view id, Use use);
   std::optional<Problem> setChoice(std::string_view key, std::string_view text);
+  // The same by hand on the rails or the table: what cannot be drafted is taken back, and the Problem says why.
+  std::optional<Problem> tryChoice(const std::string& key, std::string_view text);
   // What the maker's hand set on the rails: gives every held intake back to the school; takes a level away with all
   // that was set on it.
   void giveAllBack();

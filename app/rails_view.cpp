@@ -66,17 +66,7 @@ double RailsView::snapped(double mm) const {
 std::string RailsView::asText(double mm) const { return formatLengthWithUnit(mm, {session_.order().units.unit, 16}); }
 
 void RailsView::choose(const std::string& key, const std::string& text) {
-  const auto before = session_.order().choices.find(key);
-  const std::string old = before == session_.order().choices.end() ? "" : before->second;
-  const bool couldDraft = !session_.problem().has_value();
-  if (const auto problem = session_.setChoice(key, text)) {
-    emit refused(q(problem->text()));
-    return;
-  }
-  if (!couldDraft || !session_.problem()) return;
-  const QString why = q(session_.problem()->text());
-  session_.setChoice(key, old);
-  emit refused(why);
+  if (const auto problem = session_.tryChoice(key, text)) emit refused(q(problem->text()));
 }
 
 void RailsView::setTaken(size_t rail, size_t gap, double mm) {

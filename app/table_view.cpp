@@ -311,15 +311,8 @@ void TableView::mousePressEvent(QMouseEvent* event) {
 void TableView::moveGuide(const GuideHandle& guide, double mm) {
   const Unit unit = session_.order().units.unit;
   const double grid = unit == Unit::Inch ? kMmPerInch / 16 : 1;
-  const std::string key = guide.key;
-  const auto before = session_.order().choices.find(key);
-  const std::string old = before == session_.order().choices.end() ? "" : before->second;
-  const bool couldDraft = !session_.problem().has_value();
-  auto problem = session_.setChoice(key, formatLengthWithUnit(std::round(mm / grid) * grid, {unit, 16}));
-  if (!problem && couldDraft && session_.problem()) {
-    problem = session_.problem();
-    session_.setChoice(key, old);
-  }
+  const std::string key = guide.key;  // the scene, and the guide in it, is made anew
+  const auto problem = session_.tryChoice(key, formatLengthWithUnit(std::round(mm / grid) * grid, {unit, 16}));
   if (problem) emit refused(QString::fromStdString(problem->text()));
 }
 
