@@ -10,7 +10,7 @@
 // Objective. With l_j the length that falls to a joint, h the chord of a cubic and L0 = 100 mm,
 //   f = 1/2 sum_j (l_j / L0) |d_j|^2  +  1/2 phi sum_cubics integral |d''|^2 / L0
 // the second term with d as the cubic Hermite interpolant of d_j, m_j over h (a beam's bending energy): the character
-// of a line stays, no bends are added. phi = 2e6 mm^4.
+// of a line stays, no bends are added. phi = 5e5 mm^4.
 //
 // Constraints. Every stretch of every seam: length on side a - length on side b = planned ease. Every level that runs
 // round: sum of the widths + opening = finished girth. Lengths by Gauss-Legendre, with the exact derivative

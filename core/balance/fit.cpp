@@ -63,6 +63,32 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   return end;
 }
 
+Path throughLevels(const Pattern& pattern, const SeamSide& side) {
+  constexpr double kOnPath = 1e-2, kApart = 5;  // mm
+  const Path path = pattern.sidePath(side);
+  std::vector<double> along{0, path.length()};
+  for (const LevelMark& mark : pattern.pieces.at(side.piece).levels)
+    for (const Vec2 end : {mark.a, mark.b})
+      for (double s : path.crossings(end, mark.b - mark.a))
+        if (distance(path.pointAt(s), end) < kOnPath) along.push_back(s);
+  std::sort(along.begin(), along.end());
+  along.erase(std::unique(along.begin(), along.end(), [](double a, double b) { return b - a < kApart; }), along.end());
+  along.back() = path.length();
+  const size_t n = along.size();
+  std::vector<Vec2> points, slopes;
+  for (double s : along) points.push_back(path.pointAt(s));
+  for (size_t i = 0; i < n; ++i) {
+    const size_t before = i == 0 ? 0 : i - 1, after = i + 1 == n ? i : i + 1;
+    slopes.push_back((points[after] - points[before]) / (along[after] - along[before]));
+  }
+  std::vector<Cubic> cubics;
+  for (size_t i = 0; i + 1 < n; ++i) {
+    const double third = (along[i + 1] - along[i]) / 3;
+    cubics.push_back({points[i], points[i] + third * slopes[i], points[i + 1] - third * slopes[i + 1], points[i + 1]});
+  }
+  return Path(std::move(cubics));
+}
+
 Motion bestFit(const Path& a, const Path& b, int samples) {
   return fit(evenPoints(a, samples), evenPoints(b, samples));
 }

@@ -24,6 +24,11 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop);
 // `count` points (two or more) at equal parts of the length of a path, both ends included; good to 0.005 mm.
 std::vector<Vec2> evenPoints(const Path& path, int count);
 
+// What the widths fix of a side: a smooth curve through its ends and the points where levels meet it, and nothing else of
+// it; its tangents are those of E. Catmull, R. Rom, "A class of local interpolating splines" (1974), over arc length.
+// Levels that cut through the side's top or hem have no point on it.
+Path throughLevels(const Pattern& pattern, const SeamSide& side);
+
 // The rigid motion (no mirroring) that lays `b` on `a` best: least squares over points at equal parts of their lengths.
 // In the plane the best angle has the closed form atan2(sum cross, sum dot) about the centroids (the two-dimensional
 // case of W. Kabsch, "A solution for the best rotation to relate two sets of vectors", Acta Cryst. A32 (1976), 922).

@@ -11,7 +11,7 @@ namespace armure {
 namespace {
 
 constexpr double kReach = 100;       // mm: L0
-constexpr double kBending = 2e6;     // mm^4: phi
+constexpr double kBending = 5e5;     // mm^4: phi
 constexpr double kSameJoint = 1e-4;  // mm
 
 // Bernstein derivatives of degree 3 at t.

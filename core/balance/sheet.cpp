@@ -103,7 +103,8 @@ class SheetMaker {
         CheckRow b = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, changes of bend", p.name, e.id));
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
-        judge(b, e.path.inflections(), limits::kMostBends, "make the intakes run more evenly from level to level");
+        // Each level may ask for one; more than that no width explains.
+        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levels.size())), "make the intakes run more evenly from level to level");
       }
     }
   }
@@ -141,11 +142,23 @@ class SheetMaker {
     for (const Seam& seam : pattern_.seams) {
       if (seam.id != "side") continue;
       // As they are pinned: right sides together, so one of them is turned over.
-      const Path a = pattern_.sidePath(seam.a), b = pattern_.sidePath(seam.b).transformed(Motion::mirrorX());
+      const auto apart = [](const Path& a, const Path& b) {
+        return shapeDifference(a, b.transformed(Motion::mirrorX()));
+      };
+      const double found = apart(pattern_.sidePath(seam.a), pattern_.sidePath(seam.b));
+      const double needed = apart(throughLevels(pattern_, seam.a), throughLevels(pattern_, seam.b));
       CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
-      r.detail = "farthest apart when one is laid on the other";
-      judge(r, shapeDifference(a, b), limits::kSideShapeMm,
-            "shift intake between the side and the lines next to it, or choose another front and back share");
+      r.detail = "farther apart, laid on each other, than their widths need";
+      judge(r, std::max(0.0, found - needed), limits::kSideShapeMm,
+            "draw both sides in one smooth curve from level to level");
+      if (found <= limits::kSideLeanMm) continue;
+      CheckRow lean = seamRow(CheckKind::Sides, seam, "Front and back side bend differently");
+      lean.note = true;
+      lean.amount = found;
+      lean.detail =
+          "their widths on the levels need it; the seam leans. Shift intake between the side and the lines next to "
+          "it, or choose another front and back share";
+      rows_.push_back(std::move(lean));
     }
   }
 

@@ -31,7 +31,7 @@ class BackHalf : private HalfParts {
     std::vector<Station> side;
     for (const HalfLevel& l : b.levels) side.push_back({l.y, l.side});
     extend(side, topY(), bottomY());
-    b.side = monotonePath(side);
+    b.side = monotonePath(withRoundedBends(side, kSideBend));
     for (std::string_view id : {level::kChest, level::kHem}) readOff(id, b.side);
   }
 

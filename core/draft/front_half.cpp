@@ -100,7 +100,7 @@ class FrontHalf : private HalfParts {
     for (const HalfLevel& l : f.levels)
       if (l.y >= lower.back().y + kLeastApart) lower.push_back({l.y, l.side});
     extend(lower, d.lower.y, bottomY());
-    block_.sideBelowDart = monotonePath(lower);
+    block_.sideBelowDart = monotonePath(withRoundedBends(lower, kSideBend));
   }
 };
 

@@ -21,6 +21,9 @@ class HalfParts {
       : body_(body), rules_(rules), block_(block), front_(front) {}
 
  protected:
+  // The side is rounded to this radius where it bends, in mm: half as much again as a sewn edge needs at the least.
+  static constexpr double kSideBend = 18;
+
   HalfBlock& half() const { return front_ ? block_.front : block_.back; }
   const Level& level(std::string_view id) const { return block_.levels.at(id); }
   double depth(std::string_view id) const { return front_ ? level(id).front : level(id).back; }

@@ -158,19 +158,35 @@ double Path::tightestRadius(int samples) const {
   return tightest > 0 ? 1 / tightest : std::numeric_limits<double>::infinity();
 }
 
-int Path::inflections(double flatRadius) const {
+int Path::inflections(double visible) const {
+  // Parts that bend one way. A part that turns by `turn` over `length` rises by about turn * length / 8.
+  struct Bend {
+    double turn = 0, length = 0;
+    double rise() const { return std::abs(turn) * length / 8; }
+  };
   constexpr int kSamples = 24;
-  int changes = 0, sign = 0;
-  for (const Cubic& c : cubics_) {
-    for (int i = 0; i <= kSamples; ++i) {
-      const double k = c.curvature(static_cast<double>(i) / kSamples);
-      if (std::abs(k) < 1 / flatRadius) continue;
-      const int now = k > 0 ? 1 : -1;
-      if (sign != 0 && now != sign) ++changes;
-      sign = now;
+  std::vector<Bend> bends;
+  for (const Cubic& c : cubics_)
+    for (int i = 0; i < kSamples; ++i) {
+      const double t = (i + 0.5) / kSamples, step = norm(c.derivative(t)) / kSamples, turn = c.curvature(t) * step;
+      if (bends.empty() || (turn > 0) != (bends.back().turn > 0)) bends.push_back({});
+      bends.back().turn += turn;
+      bends.back().length += step;
     }
+  // The faintest is taken into its neighbours until all that is left can be seen.
+  while (bends.size() > 1) {
+    const auto faintest =
+        std::min_element(bends.begin(), bends.end(), [](const Bend& a, const Bend& b) { return a.rise() < b.rise(); });
+    if (faintest->rise() >= visible) break;
+    const auto first = faintest == bends.begin() ? faintest : faintest - 1;
+    const auto last = faintest + 1 == bends.end() ? faintest : faintest + 1;
+    for (auto it = first + 1; it <= last; ++it) {
+      first->turn += it->turn;
+      first->length += it->length;
+    }
+    bends.erase(first + 1, last + 1);
   }
-  return changes;
+  return static_cast<int>(bends.size()) - 1;
 }
 
 }  // namespace armure

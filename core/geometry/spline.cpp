@@ -1,5 +1,7 @@
 #include "geometry/spline.h"
 
+#include <algorithm>
+#include <cmath>
 #include <stdexcept>
 
 namespace armure {
@@ -27,6 +29,24 @@ std::vector<double> monotoneSlopes(const std::vector<Station>& s) {
     }
   }
   return slope;
+}
+
+std::vector<Station> withRoundedBends(std::vector<Station> s, double radius) {
+  const std::vector<double> slope = monotoneSlopes(s);
+  const auto reach = [&](size_t here, size_t next) {
+    const double h = std::abs(s[next].y - s[here].y), rise = std::abs(s[next].x - s[here].x);
+    const double down = s[next].y > s[here].y ? 1 : -1, long2 = 1 + slope[here] * slope[here];
+    const double handle = s[next].x - s[here].x - down * h / 3 * slope[next];  // of the far end, from here
+    const double aside = std::abs(handle - down * h * 2 / 3 * slope[here]) / std::sqrt(long2);
+    const double wanted = std::sqrt(2.0 / 3 * radius * aside / long2);
+    const double most = std::min(h, rise / std::max(std::abs(slope[here]), 1e-9)) / 2;
+    return std::clamp(wanted, h / 3, std::max(h / 3, most));
+  };
+  for (size_t i = 0; i < s.size(); ++i) {
+    if (i > 0 && s[i].handleAbove == 0) s[i].handleAbove = reach(i, i - 1);
+    if (i + 1 < s.size() && s[i].handleBelow == 0) s[i].handleBelow = reach(i, i + 1);
+  }
+  return s;
 }
 
 Path monotonePath(const std::vector<Station>& s) {
