@@ -282,7 +282,7 @@ int keys() {
   for (const ShapingForm& f : shapingForms())
     fmt::print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
                f.reason);
-  fmt::print("seam.SEAM\tplace\tboth|follow-a|follow-b|leave\t\twhich side of the seam gives way in balancing\n");
+  for (const SeamForm& f : kSeamForms) fmt::print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
   for (const MeasureInfo& m : measureTable()) fmt::print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
   return kDone;
 }

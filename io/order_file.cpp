@@ -153,7 +153,7 @@ class OrderReader {
     for (const auto& [key, value] : doc_["choices"].items()) {
       const std::string member = "choices." + key;
       if (!value.is_string()) return fail(member, "is not text", "write lengths with their unit: \"5 in\"");
-      if (!findRule(key) && !parseShapingKey(key) && !seamOfKey(key)) {
+      if (!findRule(key) && !parseShapingKey(key) && !seamOfKey(key) && !lockOfKey(key)) {
         file_.warnings.push_back(fmt::format("the choice \"{}\" is not known; it is kept but not used", key));
         file_.order.choices[key] = value.get<std::string>();
         continue;

@@ -59,19 +59,27 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
 }
 
 Json sideJson(const Pattern& pattern, const SeamSide& side) {
-  return {{"piece", pattern.pieces[side.piece].id},
-          {"edges", Json::array({{{"id", side.edge}, {"reversed", side.reversed}}})}};
+  Json edges = Json::array();
+  for (const EdgeUse& use : side.chain) edges.push_back({{"id", use.edge}, {"reversed", use.reversed}});
+  return {{"piece", pattern.pieces[side.piece].id}, {"edges", std::move(edges)}};
 }
 
 Json seamJson(const Pattern& pattern, const Seam& s) {
   Json notches = Json::array();
   for (const SeamNotch& n : s.notches) notches.push_back({{"id", n.id}, {"a", rounded(n.a)}, {"b", rounded(n.b)}});
-  return {{"id", s.id},
-          {"a", sideJson(pattern, s.a)},
-          {"b", sideJson(pattern, s.b)},
-          {"ease", std::abs(s.ease)},
-          {"easeSide", s.ease < 0 ? "b" : "a"},
-          {"notches", std::move(notches)}};
+  Json seam{{"id", s.id},
+            {"a", sideJson(pattern, s.a)},
+            {"b", sideJson(pattern, s.b)},
+            {"ease", rounded(std::abs(s.ease()))},
+            {"easeSide", s.ease() < 0 ? "b" : "a"},
+            {"notches", std::move(notches)}};
+  // Where the ease lies; an addition of ours that other readers may ignore.
+  for (const PlannedEase& e : s.eases)
+    seam["eased"].push_back({{"from", e.from},
+                             {"to", e.to},
+                             {"ease", rounded(std::abs(e.amount))},
+                             {"easeSide", e.amount < 0 ? "b" : "a"}});
+  return seam;
 }
 
 }  // namespace

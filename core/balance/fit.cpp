@@ -43,26 +43,6 @@ std::vector<Vec2> evenPoints(const Path& path, int count) {
   return points;
 }
 
-SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
-  const Piece& piece = pattern.pieces.at(side.piece);
-  size_t i = 0;
-  while (piece.edges.at(i).id != side.edge) ++i;
-  // Walking clockwise the seam either leaves the corner or arrives at it.
-  const bool leaves = atTop != side.reversed;
-  const size_t n = piece.edges.size();
-  const Edge& mine = piece.edges[i];
-  const Edge& across = piece.edges[leaves ? (i + n - 1) % n : (i + 1) % n];
-  const Edge &before = leaves ? across : mine, &after = leaves ? mine : across;
-  SeamEnd end;
-  end.corner = after.path.start();
-  end.acrossRole = across.role;
-  end.angleRad = std::numbers::pi - angleBetween(before.path.endTangent(), after.path.startTangent());
-  for (const Notch& notch : piece.notches)
-    if (notch.edge == mine.id && notch.id == level::kUnderbust)
-      end.fromUnderbust = leaves ? notch.at : mine.path.length() - notch.at;
-  return end;
-}
-
 Path throughLevels(const Pattern& pattern, const SeamSide& side) {
   constexpr double kOnPath = 1e-2, kApart = 5;  // mm
   const Path path = pattern.sidePath(side);

@@ -1,32 +1,20 @@
 // core/balance/fit.h
 //
-// Small measurements the balance sheet and the taped view share: how an edge runs on across a seam, and how well one
-// line lies on another.
+// Small measurements the balance sheet and the taped view share: how well one line lies on another.
 #pragma once
 
-#include <optional>
 #include <vector>
 
 #include "pieces/pattern.h"
 
 namespace armure {
 
-// The corner of a piece at one end of a seam.
-struct SeamEnd {
-  Vec2 corner;
-  EdgeRole acrossRole = EdgeRole::Top;  // of the edge that runs on across the seam
-  double angleRad = 0;                  // inside the piece, between the seam and that edge
-  std::optional<double> fromUnderbust;  // arc length from the underbust notch to the corner, mm
-};
-
-SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop);
-
 // `count` points (two or more) at equal parts of the length of a path, both ends included; good to 0.005 mm.
 std::vector<Vec2> evenPoints(const Path& path, int count);
 
-// What the widths fix of a side: a smooth curve through its ends and the points where levels meet it, and nothing else of
-// it; its tangents are those of E. Catmull, R. Rom, "A class of local interpolating splines" (1974), over arc length.
-// Levels that cut through the side's top or hem have no point on it.
+// What the widths fix of a side: a smooth curve through its ends and the points where levels meet it, and nothing else
+// of it; its tangents are those of E. Catmull, R. Rom, "A class of local interpolating splines" (1974), over arc
+// length. Levels that cut through the side's top or hem have no point on it.
 Path throughLevels(const Pattern& pattern, const SeamSide& side);
 
 // The rigid motion (no mirroring) that lays `b` on `a` best: least squares over points at equal parts of their lengths.

@@ -1,7 +1,7 @@
 // core/balance/moving_edge.h
 //
 // A sewn edge while it is balanced: cubics between joints, moved by a displacement and a change of tangent at each
-// joint (see balance.h for the formulas).
+// joint (see problem.h for the formulas).
 #pragma once
 
 #include <Eigen/Core>
@@ -26,8 +26,11 @@ class MovingEdge {
   // `cuts` are arc lengths at which the edge gets joints, besides those it has.
   MovingEdge(const Path& path, const std::vector<double>& cuts);
 
+  const std::vector<Cubic>& cubics() const { return cubics_; }
   size_t joints() const { return cubics_.size() + 1; }
   Eigen::Index unknowns() const { return kPerJoint * static_cast<Eigen::Index>(joints()); }
+  // Arc length of a joint on the drafted edge.
+  double along(size_t joint) const { return along_.at(joint); }
   // The joint at an arc length of the drafted edge; throws std::invalid_argument when there is none within 1e-4 mm.
   size_t jointAt(double arcLength) const;
 

@@ -9,6 +9,7 @@
 #include "balance/fit.h"
 #include "lowered.h"
 #include "measure/measure_table.h"
+#include "pieces/crossing.h"
 
 namespace armure {
 namespace {
@@ -104,7 +105,8 @@ class SheetMaker {
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
         // Each level may ask for one; more than that no width explains.
-        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levels.size())), "make the intakes run more evenly from level to level");
+        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levels.size())),
+              "make the intakes run more evenly from level to level");
       }
     }
   }
@@ -178,6 +180,18 @@ class SheetMaker {
       simple.detail = sewn ? "the outline to cut crosses itself" : "the sewn outline crosses itself";
       judge(simple, sewn && cut ? 0 : 1, 0, "take less into its seams, or make the allowance smaller");
 
+      for (const Edge& e : p.edges) {
+        // Pieces run clockwise, so outside is on the left of an edge: a hollow bends that way.
+        const double hollow = e.path.tightestLeftRadius();
+        if (hollow >= e.allowance) continue;
+        CheckRow clip = edgeRow(CheckKind::Piece, p, e, fmt::format("{}, {} edge, allowance", p.name, e.id));
+        clip.note = true;
+        clip.detail =
+            "wider than the hollow it lies in, which has this radius: the cut line runs a little further off there; "
+            "clip it";
+        clip.amount = hollow;
+        rows_.push_back(std::move(clip));
+      }
       for (const LevelMark& m : p.levels) {
         const double width = m.width() * (p.onFold.empty() ? 1 : 2);
         if (width >= limits::kNarrowMm) continue;
@@ -255,7 +269,7 @@ class SheetMaker {
     r.kind = kind;
     r.seam = seam.id;
     r.piece = pattern_.pieces[seam.a.piece].id;
-    r.edge = seam.a.edge;
+    r.edge = seam.a.chain.front().edge;
     r.subject = std::move(subject);
     r.spot = spotAlong(seam, 0.5);
     return r;

@@ -11,22 +11,35 @@ struct Mark {
 };
 
 // Notches of one side as lengths from its upper end.
-std::vector<Mark> marksOf(const Pattern& pattern, const SeamSide& side, double length) {
+std::vector<Mark> marksOf(const Pattern& pattern, const SeamSide& side) {
   std::vector<Mark> marks;
   for (const Notch& n : pattern.pieces.at(side.piece).notches)
-    if (n.edge == side.edge) marks.push_back({n.id, side.reversed ? length - n.at : n.at});
+    if (side.uses(n.edge)) marks.push_back({n.id, pattern.alongSide(side, {n.edge, n.at})});
   std::sort(marks.begin(), marks.end(), [](const Mark& a, const Mark& b) { return a.at < b.at; });
   return marks;
+}
+
+// Shares every planned ease out over the stretches between its two notches, by their lengths on side a.
+void planEase(const Seam& seam, std::vector<Stretch>& stretches) {
+  for (const PlannedEase& e : seam.eases) {
+    const auto first =
+        std::find_if(stretches.begin(), stretches.end(), [&](const Stretch& s) { return s.from == e.from; });
+    const auto last = std::find_if(first, stretches.end(), [&](const Stretch& s) { return s.to == e.to; });
+    if (last == stretches.end()) continue;
+    double length = 0;
+    for (auto s = first; s <= last; ++s) length += s->lengthA;
+    for (auto s = first; s <= last && length > 0; ++s) s->plannedEase += e.amount * s->lengthA / length;
+  }
 }
 
 }  // namespace
 
 Walk walk(const Pattern& pattern, const Seam& seam) {
   Walk result;
-  result.lengthA = pattern.pieces.at(seam.a.piece).edge(seam.a.edge).path.length();
-  result.lengthB = pattern.pieces.at(seam.b.piece).edge(seam.b.edge).path.length();
-  result.plannedEase = seam.ease;
-  const std::vector<Mark> a = marksOf(pattern, seam.a, result.lengthA), b = marksOf(pattern, seam.b, result.lengthB);
+  result.lengthA = pattern.sidePath(seam.a).length();
+  result.lengthB = pattern.sidePath(seam.b).length();
+  result.plannedEase = seam.ease();
+  const std::vector<Mark> a = marksOf(pattern, seam.a), b = marksOf(pattern, seam.b);
 
   std::string from = "top";
   double lastA = 0, lastB = 0;
@@ -39,8 +52,7 @@ Walk walk(const Pattern& pattern, const Seam& seam) {
     lastB = partner->at;
   }
   result.stretches.push_back({from, "hem", result.lengthA - lastA, result.lengthB - lastB, 0});
-  // Planned ease is shared by length: no notched ends of an eased stretch are known yet.
-  for (Stretch& s : result.stretches) s.plannedEase = result.lengthA > 0 ? seam.ease * s.lengthA / result.lengthA : 0;
+  planEase(seam, result.stretches);
   return result;
 }
 

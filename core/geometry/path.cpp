@@ -158,6 +158,13 @@ double Path::tightestRadius(int samples) const {
   return tightest > 0 ? 1 / tightest : std::numeric_limits<double>::infinity();
 }
 
+double Path::tightestLeftRadius(int samples) const {
+  double tightest = 0;
+  for (const Cubic& c : cubics_)
+    for (int i = 0; i <= samples; ++i) tightest = std::max(tightest, -c.curvature(static_cast<double>(i) / samples));
+  return tightest > 0 ? 1 / tightest : std::numeric_limits<double>::infinity();
+}
+
 int Path::inflections(double visible) const {
   // Parts that bend one way. A part that turns by `turn` over `length` rises by about turn * length / 8.
   struct Bend {

@@ -57,6 +57,9 @@ class Path {
   // Smallest radius of curvature in mm, sampled at `samples` places in each cubic; infinity for straight paths.
   double tightestRadius(int samples = 24) const;
 
+  // Smallest radius where the path bends to the left of its travel (seen with y down), in the same way.
+  double tightestLeftRadius(int samples = 24) const;
+
   // How often the path changes between bending left and bending right. A bend that rises by less than `visible` mm from
   // the straight line between its ends does not count: nobody can see or cut it. -1 for a path without length.
   int inflections(double visible = 0.25) const;

@@ -25,10 +25,10 @@ struct Station {
 // figure (y grows).
 std::vector<double> monotoneSlopes(const std::vector<Station>& stations);
 
-// The same stations with longer handles where the line would bend at one with a radius of less than `radius` mm: a cubic
-// whose second handle lies e aside of the tangent at its start bends there with the radius 3 a^2 / (2 e), a the length of
-// the first handle. A handle reaches half the way to the next station at the most, in y and in x, so that the line
-// stays monotone; where that is not enough the bend stays the tighter for it.
+// The same stations with longer handles where the line would bend at one with a radius of less than `radius` mm: a
+// cubic whose second handle lies e aside of the tangent at its start bends there with the radius 3 a^2 / (2 e), a the
+// length of the first handle. A handle reaches half the way to the next station at the most, in y and in x, so that the
+// line stays monotone; where that is not enough the bend stays the tighter for it.
 std::vector<Station> withRoundedBends(std::vector<Station> stations, double radius);
 
 // The path through the stations, from the first down to the last. Needs two or more, y strictly growing

@@ -8,6 +8,7 @@
 #include <optional>
 
 #include "draft/dart.h"
+#include "pieces/crossing.h"
 #include "pieces/modesty.h"
 
 namespace armure {
@@ -56,6 +57,7 @@ class Cutter {
     for (size_t i = 0; i + 1 < panels_.size(); ++i) trimSeam(i);
     for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
     for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
+    runOnAcrossSeams(pattern_);
     makeLevels();
     pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};
     addModestyPanels(pattern_, block_, rules_);
@@ -173,23 +175,8 @@ class Cutter {
     note(false, downA, downB);
   }
 
-  // The direction in which a style line runs at one end of a piece. Where it crosses a seam, both pieces give it the
-  // mean of the angles their own drafts would, measured against the seam, so that it runs on unbroken when the seam is
-  // closed.
-  Vec2 directionAt(const StyleLine& line, size_t i, bool rightEnd) const {
-    const Panel& p = panels_[i];
-    const size_t at = rightEnd ? p.rightBoundary : p.leftBoundary;
-    const bool isTop = &line == &top_;
-    const Vec2 own = drafted(line, p, at);
-    const bool hasPartner = rightEnd ? i + 1 < panels_.size() : i > 0;
-    if (!hasPartner) return own;
-    const Panel& q = panels_[rightEnd ? i + 1 : i - 1];
-    const Vec2 mySeam = inward(rightEnd ? p.right : p.left, isTop),
-               otherSeam = inward(rightEnd ? q.left : q.right, isTop);
-    const double mean = (angleBetween(own, mySeam) + angleBetween(drafted(line, q, at), otherSeam)) / 2;
-    return rotated(mySeam, -mean);
-  }
-
+  // The direction in which a style line runs at one end of a piece, as drafted; across seams it is drawn anew when the
+  // pieces are all there.
   Vec2 drafted(const StyleLine& line, const Panel& p, size_t at) const {
     const double slope = line.slope[at];
     const bool isTop = &line == &top_;
@@ -198,17 +185,14 @@ class Cutter {
     return unit((isTop ? p.upper : p.lower).applyToDirection(direction));
   }
 
-  static Vec2 inward(const DraftedEdge& e, bool atTop) {
-    return atTop ? e.path.tangentAt(e.top) : -e.path.tangentAt(e.hem);
-  }
-
   Path styleEdge(const StyleLine& line, size_t i) const {
     const Panel& p = panels_[i];
     const bool isTop = &line == &top_;
     const Vec2 a = p.left.path.pointAt(isTop ? p.left.top : p.left.hem),
                b = p.right.path.pointAt(isTop ? p.right.top : p.right.hem);
     const double reach = distance(a, b) / 3;
-    return Path(Cubic{a, a + reach * directionAt(line, i, false), b - reach * directionAt(line, i, true), b});
+    return Path(
+        Cubic{a, a + reach * drafted(line, p, p.leftBoundary), b - reach * drafted(line, p, p.rightBoundary), b});
   }
 
   Piece makePiece(size_t i) const {
@@ -291,8 +275,8 @@ class Cutter {
     Seam seam;
     seam.id = a.id;
     seam.name = seamName(panels_[i]);
-    seam.a = {i, a.id, false};
-    seam.b = {i + 1, b.id, true};
+    seam.a = {i, {{a.id, false}}};
+    seam.b = {i + 1, {{b.id, true}}};
     for (const auto& [name, place] : {std::pair{level::kBust, &DraftedEdge::bust},
                                       {level::kUnderbust, &DraftedEdge::underbust},
                                       {level::kWaist, &DraftedEdge::waist}}) {

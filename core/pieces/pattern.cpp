@@ -57,9 +57,44 @@ double Pattern::closedGirth(const PatternLevel& l) const {
   return sum;
 }
 
+bool SeamSide::uses(std::string_view edge) const {
+  return std::any_of(chain.begin(), chain.end(), [&](const EdgeUse& u) { return u.edge == edge; });
+}
+
+double Seam::ease() const {
+  double sum = 0;
+  for (const PlannedEase& e : eases) sum += e.amount;
+  return sum;
+}
+
 Path Pattern::sidePath(const SeamSide& side) const {
-  const Path& path = pieces.at(side.piece).edge(side.edge).path;
-  return side.reversed ? path.reversed() : path;
+  Path path;
+  for (const EdgeUse& use : side.chain) {
+    const Path& edge = pieces.at(side.piece).edge(use.edge).path;
+    const Path walked = use.reversed ? edge.reversed() : edge;
+    path = path.empty() ? walked : path + walked;
+  }
+  return path;
+}
+
+double Pattern::alongSide(const SeamSide& side, const EdgePlace& place) const {
+  double before = 0;
+  for (const EdgeUse& use : side.chain) {
+    const double length = pieces.at(side.piece).edge(use.edge).path.length();
+    if (use.edge == place.edge) return before + (use.reversed ? length - place.at : place.at);
+    before += length;
+  }
+  throw std::out_of_range(fmt::format("piece {}: edge {} is not on this side", pieces.at(side.piece).id, place.edge));
+}
+
+EdgePlace Pattern::placeOnSide(const SeamSide& side, double along) const {
+  double before = 0;
+  for (const EdgeUse& use : side.chain) {
+    const double length = pieces.at(side.piece).edge(use.edge).path.length(), within = along - before;
+    if (within <= length || &use == &side.chain.back()) return {use.edge, use.reversed ? length - within : within};
+    before += length;
+  }
+  throw std::out_of_range("a side without edges");
 }
 
 }  // namespace armure

@@ -60,11 +60,32 @@ struct Piece {
   Polyline outline(double tolerance) const;                            // the sewn outline, flattened, not closed
 };
 
-// One side of a seam: an edge of a piece, walked from its upper end down.
+// An edge as a seam uses it.
+struct EdgeUse {
+  std::string edge;
+  bool reversed = false;  // walked against the way it runs in its piece
+};
+
+// One side of a seam: a chain of edges of one piece, each starting where the one before ends, walked from the upper end
+// down (a cup line from centre front outwards).
 struct SeamSide {
   size_t piece = 0;  // index into Pattern::pieces
+  std::vector<EdgeUse> chain;
+
+  bool uses(std::string_view edge) const;
+};
+
+// A place on a piece's edge: the arc length from the start of that edge.
+struct EdgePlace {
   std::string edge;
-  bool reversed = false;  // the edge runs the other way in its piece
+  double at = 0;
+};
+
+// Between two notches of a seam ("top" and "hem" are its ends) side a is meant to be `amount` mm longer and is eased
+// in; negative where side b is.
+struct PlannedEase {
+  std::string from = "top", to = "hem";
+  double amount = 0;
 };
 
 struct SeamNotch {
@@ -75,8 +96,10 @@ struct SeamNotch {
 struct Seam {
   std::string id, name;
   SeamSide a, b;
-  double ease = 0;                 // how much longer side a is meant to be, mm
-  std::vector<SeamNotch> notches;  // from the top down
+  std::vector<PlannedEase> eases = {};
+  std::vector<SeamNotch> notches = {};  // from the top down
+
+  double ease() const;  // planned in the whole seam, mm
 };
 
 // What was cut off a piece at the end of a seam so that both sides are equally long.
@@ -110,8 +133,12 @@ struct Pattern {
   size_t shellPieces() const;  // they come first
   // Sum of the widths on the pieces of the shell + the opening gap.
   double closedGirth(const PatternLevel& level) const;
-  // A side as a path from its upper end down.
+  // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.
   Path sidePath(const SeamSide& side) const;
+  // Arc length from the upper end of a side to a place on one of its edges.
+  double alongSide(const SeamSide& side, const EdgePlace& place) const;
+  // The other way round; a place between two edges is on the first of them.
+  EdgePlace placeOnSide(const SeamSide& side, double along) const;
 };
 
 }  // namespace armure

@@ -37,8 +37,8 @@ std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, Len
   if (edge.role == EdgeRole::Fold) return "fold";
   std::string note = formatLengthWithUnit(edge.allowance, units);
   for (const Seam& s : pattern.seams) {
-    if (s.a.piece == piece && s.a.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);
-    if (s.b.piece == piece && s.b.edge == edge.id) note += fmt::format(", joins {}", pattern.pieces[s.a.piece].number);
+    if (s.a.piece == piece && s.a.uses(edge.id)) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);
+    if (s.b.piece == piece && s.b.uses(edge.id)) note += fmt::format(", joins {}", pattern.pieces[s.a.piece].number);
   }
   if (edge.role == EdgeRole::Centre) note += ", joins its mirror image";
   if (edge.role == EdgeRole::Opening) note += ", opening";

@@ -17,7 +17,7 @@ const Working* Design::working(std::string_view key) const {
   return nullptr;
 }
 
-Result<Design> recalc(const Order& order) {
+Result<Design> recalc(const Order& order, const Design* before) {
   Result<Body> body = resolveBody(order.measures);
   if (!body.ok()) return body.problem();
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
@@ -29,7 +29,8 @@ Result<Design> recalc(const Order& order) {
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
   if (rules.option("balance.keep") == "balanced") {
-    balanced = balance(pieces, balanceOptions(rules));
+    const bool known = before && before->balanced;
+    balanced = balance(pieces, balanceOptions(rules), known ? before->balanced->unknowns : std::vector<double>{});
     drafted = std::move(pieces);
     pieces = balanced->pattern;
   }

@@ -35,6 +35,7 @@ struct Design {
 
 // Fails with the first thing that keeps the pattern from being drafted. Never throws for what an order can contain once
 // its choices have passed checkChoice.
-Result<Design> recalc(const Order& order);
+// `before` is the design this one follows on: balancing starts from where it ended.
+Result<Design> recalc(const Order& order, const Design* before = nullptr);
 
 }  // namespace armure

@@ -83,10 +83,16 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
     return withUnit(value, bareUnit);
   }
   if (seamOfKey(key)) {
-    if (std::find(std::begin(kSeamWishes), std::end(kSeamWishes), value) != std::end(kSeamWishes))
-      return std::string(value);
-    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a seam", value),
-                   "choose one of both, follow-a, follow-b, leave"};
+    if (const auto choice = parseSeamChoice(value)) return seamChoiceText(*choice);
+    return Problem{
+        std::string(key), fmt::format("there is no choice \"{}\" for a seam", value),
+        "choose one of both, follow-a, follow-b, leave, trim-top, trim-hem, or ease with two notches from the "
+        "top down, as in \"ease bust underbust\""};
+  }
+  if (lockOfKey(key)) {
+    if (value == kLocked) return std::string(value);
+    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a lock", value),
+                   "choose yes, or leave the lock away"};
   }
   const RuleInfo* rule = findRule(key);
   if (!rule) return Problem{std::string(key), "there is no such choice", "armure-cli keys lists them"};
@@ -131,7 +137,12 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
     if (v.source == Source::ByHand) v.source = Source::Rule;
   for (const auto& [key, text] : choices) {
     if (findRule(key)) apply(key, text);
-    if (const auto seam = seamOfKey(key)) seamWishes_[*seam] = text;
+    if (const auto seam = seamOfKey(key)) {
+      const auto choice = parseSeamChoice(text);
+      if (!choice) throw std::invalid_argument("no choice for a seam: " + text);
+      seamChoices_[*seam] = *choice;
+    }
+    if (const auto edge = lockOfKey(key)) locks_.insert(*edge);
     const auto shaping = parseShapingKey(key);
     if (!shaping) continue;
     const Result<double> mm = shapingValue(*shaping, text, Unit::Millimetre);

@@ -5,6 +5,7 @@
 
 #include <map>
 #include <optional>
+#include <set>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -13,6 +14,7 @@
 #include "result.h"
 #include "rules/presets.h"
 #include "rules/rule_table.h"
+#include "rules/seam_choices.h"
 #include "rules/shaping_keys.h"
 #include "units/length.h"
 #include "working.h"
@@ -59,8 +61,9 @@ class Rules {
   std::optional<double> guide(std::string_view level, std::string_view line) const;
   bool anyHeld(std::string_view level) const;
   std::vector<OwnLevel> ownLevels() const;  // from the top down
-  // Which side of a seam gives way, where the maker chose: one of kSeamWishes, by seam.
-  const std::map<std::string, std::string, std::less<>>& seamWishes() const { return seamWishes_; }
+  // What becomes of the difference in a seam, where the maker chose, and the edges she holds (rules/seam_choices.h).
+  const std::map<std::string, SeamChoice, std::less<>>& seamChoices() const { return seamChoices_; }
+  const std::set<EdgeName>& locks() const { return locks_; }
 
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
@@ -70,7 +73,8 @@ class Rules {
 
   std::vector<RuleValue> values_;                      // in the order of ruleTable()
   std::vector<std::pair<ShapingKey, double>> byHand_;  // mm
-  std::map<std::string, std::string, std::less<>> seamWishes_;
+  std::map<std::string, SeamChoice, std::less<>> seamChoices_;
+  std::set<EdgeName> locks_;
 };
 
 }  // namespace armure

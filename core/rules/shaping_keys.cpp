@@ -47,11 +47,7 @@ bool isOwnLevel(std::string_view level) {
 }
 
 bool isLine(std::string_view line, bool sideToo) {
-  if (sideToo && (line == kFrontSide || line == kBackSide)) return true;
-  for (bool front : {true, false})
-    for (size_t i = 0; i < kMostLines; ++i)
-      if (lineId(front, i) == line) return true;
-  return false;
+  return (sideToo && (line == kFrontSide || line == kBackSide)) || isPanelLine(line);
 }
 
 }  // namespace
@@ -59,6 +55,13 @@ bool isLine(std::string_view line, bool sideToo) {
 std::string lineId(bool front, size_t place) {
   if (place == 0) return front ? "princess" : "back-line";
   return fmt::format("{}-{}", front ? "front-line" : "back-line", place + 1);
+}
+
+bool isPanelLine(std::string_view id) {
+  for (bool front : {true, false})
+    for (size_t i = 0; i < kMostLines; ++i)
+      if (lineId(front, i) == id) return true;
+  return false;
 }
 
 std::string lineName(bool front, size_t place) {
@@ -69,14 +72,6 @@ std::string lineName(bool front, size_t place) {
 std::string ShapingKey::text() const {
   const std::string key = fmt::format("{}.{}", infoOf(kind).prefix, level);
   return line.empty() ? key : key + "." + line;
-}
-
-std::optional<std::string> seamOfKey(std::string_view key) {
-  constexpr std::string_view kPrefix = "seam.";
-  if (!key.starts_with(kPrefix)) return std::nullopt;
-  const std::string_view seam = key.substr(kPrefix.size());
-  if (seam != "side" && !isLine(seam, false)) return std::nullopt;
-  return std::string(seam);
 }
 
 std::span<const ShapingForm> shapingForms() { return kForms; }

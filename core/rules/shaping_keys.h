@@ -47,14 +47,10 @@ Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit 
 // "Held at the waist: princess", for undo and lists.
 std::string shapingName(const ShapingKey& key);
 
-// Which side of a seam gives way when the pieces are balanced: seam.<seam> = both | follow-a | follow-b | leave. Side a
-// is the one nearer to centre front.
-inline constexpr std::string_view kSeamWishes[] = {"both", "follow-a", "follow-b", "leave"};
-// The seam of such a key, or nothing.
-std::optional<std::string> seamOfKey(std::string_view key);
-
 // The line's id: 0 is the first from the centre.
 std::string lineId(bool front, size_t place);
+// Whether a panel line can have this id.
+bool isPanelLine(std::string_view id);
 // "princess line", "front line 2", "back line".
 std::string lineName(bool front, size_t place);
 inline constexpr std::string_view kFrontSide = "front-side", kBackSide = "back-side";

@@ -37,9 +37,9 @@ Pattern twoPanels() {
   p.pieces[1].notches = {{"underbust", "middle", 180, false}, {"waist", "middle", 100, false}};
   p.seams = {{"middle",
               "Middle seam",
-              {0, "middle", false},
-              {1, "middle", true},
-              0,
+              {0, {{"middle", false}}},
+              {1, {{"middle", true}}},
+              {},
               {{"underbust", 120, 120}, {"waist", 200, 200}}}};
   p.levels = {{"waist", "Waist", 400, 400, 0, false, true}};
   return p;
@@ -74,7 +74,7 @@ TEST_CASE("a seam is walked notch by notch from its upper end") {
   CHECK(w.stretches[1].mismatch() == Approx(-3));
   CHECK(w.stretches[2].mismatch() == Approx(3));
   CHECK(w.mismatch() == Approx(0).margin(1e-9));
-  p.seams[0].b.edge = "nowhere";
+  p.seams[0].b.chain[0].edge = "nowhere";
   CHECK_THROWS_AS(walk(p, p.seams[0]), std::out_of_range);
 }
 

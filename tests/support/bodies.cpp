@@ -101,6 +101,25 @@ std::vector<Order> randomOrders(size_t count, unsigned seed) {
   return orders;
 }
 
+std::vector<Order> randomCombinations(size_t count, unsigned seed) {
+  std::vector<Order> orders = randomOrders(count, seed);
+  std::mt19937 random(seed + 1);
+  for (Order& o : orders) {
+    const auto any = [&](const char* key) {
+      const auto& options = findRule(key)->options;
+      o.choices[key] = std::string(options[random() % options.size()].id);
+    };
+    for (const char* key : {"distribution.school", "top.shape", "hem.shape", "opening.kind", "intake.share",
+                            "share.rule", "princess.above", "lines.below"})
+      any(key);
+    // A bodice opens in one place: where the back is closed, in front, and then the dip of the top edge is shallow.
+    const std::string& back = o.choices["opening.kind"];
+    if (back == "seam" || back == "fold") o.choices["opening.front"] = random() % 2 ? "busk" : "lacing";
+    o.choices["opening.gap"] = std::to_string(0.5 * static_cast<double>(1 + random() % 7)) + " in";
+  }
+  return orders;
+}
+
 std::string readText(const std::string& path) {
   std::ifstream in(path, std::ios::binary);
   if (!in) throw std::runtime_error("cannot read " + path);

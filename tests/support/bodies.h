@@ -35,6 +35,9 @@ MeasureSet allMeasuresOf(const RealBody& body, double cup);
 // seed gives the same orders.
 std::vector<Order> randomOrders(size_t count, unsigned seed);
 
+// The same with random distribution schools, top edges, hems, openings front and back, shares, and ends of the lines.
+std::vector<Order> randomCombinations(size_t count, unsigned seed);
+
 std::string readText(const std::string& path);
 std::string sourceDir();
 

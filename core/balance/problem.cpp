@@ -1,0 +1,303 @@
+#include "balance/problem.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "balance/walk.h"
+#include "lowered.h"
+
+namespace armure {
+namespace {
+
+constexpr double kOnPath = 1e-3;  // mm
+
+Eigen::Index at(size_t joint) { return MovingEdge::kPerJoint * static_cast<Eigen::Index>(joint); }
+
+// Notches and level marks on an edge, as arc lengths from its start.
+std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
+  std::vector<double> cuts;
+  for (const Notch& n : piece.notches)
+    if (n.edge == edge.id) cuts.push_back(n.at);
+  for (const LevelMark& l : piece.levels)
+    for (const Vec2 end : {l.a, l.b})
+      if (const auto s = markOn(edge.path, l, end)) cuts.push_back(*s);
+  return cuts;
+}
+
+// What the two sides may do: give way or not.
+std::pair<bool, bool> givesWay(SeamWish wish) {
+  switch (wish) {
+    case SeamWish::Both:
+    case SeamWish::Ease:
+      return {true, true};
+    case SeamWish::FollowA:
+      return {false, true};
+    case SeamWish::FollowB:
+      return {true, false};
+    case SeamWish::Leave:
+    case SeamWish::TrimTop:
+    case SeamWish::TrimHem:
+      break;
+  }
+  return {false, false};
+}
+
+// Whether the wish asks that the stretches fit.
+bool isFitted(SeamWish wish) {
+  return wish != SeamWish::Leave && wish != SeamWish::TrimTop && wish != SeamWish::TrimHem;
+}
+
+// The stretches from one notch to another; empty where they are not in order on this seam.
+std::pair<size_t, size_t> between(const std::vector<Stretch>& all, const std::string& from, const std::string& to) {
+  size_t first = 0, last = 0;
+  while (first < all.size() && all[first].from != from) ++first;
+  while (last < all.size() && all[last].to != to) ++last;
+  return last < all.size() && first <= last ? std::pair{first, last + 1} : std::pair{size_t{0}, size_t{0}};
+}
+
+// What of the differences between two notches may be eased in: all of it, or in proportion as much as the limit allows.
+std::vector<PlannedEase> easesFor(const std::vector<Stretch>& all, const SeamChoice& choice, double limit) {
+  std::vector<PlannedEase> eases;
+  if (choice.wish != SeamWish::Ease) return eases;
+  const auto [first, last] = between(all, choice.from, choice.to);
+  double sum = 0;
+  for (size_t i = first; i < last; ++i) sum += std::abs(all[i].mismatch());
+  const double part = sum > limit ? limit / sum : 1;
+  for (size_t i = first; i < last; ++i) eases.push_back({all[i].from, all[i].to, part * all[i].mismatch()});
+  return eases;
+}
+
+}  // namespace
+
+SeamChoice BalanceOptions::choiceOf(std::string_view seam) const {
+  const auto it = seams.find(seam);
+  return it == seams.end() ? SeamChoice{} : it->second;
+}
+
+std::optional<double> markOn(const Path& path, const LevelMark& mark, Vec2 end) {
+  std::optional<double> best;
+  double nearest = kOnPath;
+  for (double s : path.crossings(end, mark.b - mark.a)) {
+    const double off = distance(path.pointAt(s), end);
+    if (off >= nearest) continue;
+    nearest = off;
+    best = s;
+  }
+  return best;
+}
+
+size_t edgeIndex(const Piece& piece, std::string_view id) {
+  for (size_t i = 0; i < piece.edges.size(); ++i)
+    if (piece.edges[i].id == id) return i;
+  throw std::out_of_range(fmt::format("balance: piece {} has no edge {}", piece.id, id));
+}
+
+BalanceProblem::BalanceProblem(const Pattern& drafted, const BalanceOptions& options)
+    : drafted_(drafted), options_(options) {
+  collectEdges();
+  for (const Seam& seam : drafted.seams) collectStretches(seam);
+  collectGirths();
+  collectCorners();
+  collectPattern();
+}
+
+void BalanceProblem::collectEdges() {
+  for (const Seam& seam : drafted_.seams) {
+    const auto [a, b] = givesWay(options_.choiceOf(seam.id).wish);
+    for (const auto& [side, gives] : {std::pair{&seam.a, a}, {&seam.b, b}})
+      for (const EdgeUse& use : side->chain) {
+        const Piece& piece = drafted_.pieces.at(side->piece);
+        const size_t edge = edgeIndex(piece, use.edge);
+        const bool held = !gives || options_.locks.contains({piece.id, use.edge});
+        if (const auto known = find(side->piece, edge)) {  // sewn twice: it moves only if both seams let it
+          if (held) edges_[*known].offset.reset();
+          continue;
+        }
+        edges_.push_back({side->piece, edge, MovingEdge(piece.edges[edge].path, cutsOf(piece, piece.edges[edge])),
+                          held ? std::nullopt : std::optional<Eigen::Index>(0)});
+      }
+  }
+  for (BalancedEdge& e : edges_) {
+    if (!e.offset) continue;
+    e.offset = unknowns_;
+    unknowns_ += e.moving.unknowns();
+  }
+}
+
+std::optional<size_t> BalanceProblem::find(size_t piece, size_t edge) const {
+  for (size_t i = 0; i < edges_.size(); ++i)
+    if (edges_[i].piece == piece && edges_[i].edge == edge) return i;
+  return std::nullopt;
+}
+
+// The edges of a side between two places of it.
+std::vector<LengthTerm> BalanceProblem::terms(const SeamSide& side, double from, double to, double factor) const {
+  std::vector<LengthTerm> out;
+  const Piece& piece = drafted_.pieces[side.piece];
+  double before = 0;
+  for (const EdgeUse& use : side.chain) {
+    const size_t state = *find(side.piece, edgeIndex(piece, use.edge));
+    const double length = piece.edge(use.edge).path.length();
+    const double a = std::clamp(from - before, 0.0, length), b = std::clamp(to - before, 0.0, length);
+    before += length;
+    if (b - a < kOnPath) continue;
+    const MovingEdge& moving = edges_[state].moving;
+    const size_t ja = moving.jointAt(use.reversed ? length - b : a), jb = moving.jointAt(use.reversed ? length - a : b);
+    out.push_back({state, ja, jb, factor});
+  }
+  return out;
+}
+
+void BalanceProblem::collectStretches(const Seam& seam) {
+  const SeamChoice choice = options_.choiceOf(seam.id);
+  if (!isFitted(choice.wish)) return;
+  const Walk w = walk(drafted_, seam);
+  eases_[seam.id] = easesFor(w.stretches, choice, options_.easeLimit);
+  double a = 0, b = 0;
+  for (const Stretch& s : w.stretches) {
+    BalanceRow row{Family::Stretch, fmt::format("{}, {} to {}", seam.name, s.from, s.to), seam.id};
+    row.lengths = terms(seam.a, a, a + s.lengthA, 1);
+    for (const LengthTerm& t : terms(seam.b, b, b + s.lengthB, -1)) row.lengths.push_back(t);
+    row.constant = -s.plannedEase;
+    for (const PlannedEase& e : eases_[seam.id])
+      if (e.from == s.from && e.to == s.to) row.constant -= e.amount;
+    rows_.push_back(std::move(row));
+    a += s.lengthA;
+    b += s.lengthB;
+  }
+}
+
+Foot BalanceProblem::footOf(size_t piece, Vec2 point, const LevelMark& mark) const {
+  const Piece& p = drafted_.pieces[piece];
+  for (size_t e = 0; e < p.edges.size(); ++e)
+    if (const auto state = find(piece, e))
+      if (const auto s = markOn(p.edges[e].path, mark, point)) return {state, edges_[*state].moving.jointAt(*s), point};
+  return {std::nullopt, 0, point};
+}
+
+void BalanceProblem::collectGirths() {
+  for (const PatternLevel& l : drafted_.levels) {
+    if (!l.ring) continue;
+    BalanceRow row{Family::Girth, l.name + " girth", ""};
+    row.constant = l.openingGap - l.finishedGirth;
+    for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
+      const Piece& p = drafted_.pieces[i];
+      const LevelMark* m = p.level(l.id);
+      if (m && p.layer == "shell") row.widths.push_back({footOf(i, m->a, *m), footOf(i, m->b, *m), p.girthShare()});
+    }
+    rows_.push_back(std::move(row));
+  }
+}
+
+void BalanceProblem::collectCorners() {
+  for (size_t i = 0; i < edges_.size(); ++i) {
+    if (!edges_[i].offset) continue;
+    addCorner(i, true);
+    addCorner(i, false);
+  }
+}
+
+// What ties an end of a moving edge to the edge next to it.
+void BalanceProblem::addCorner(size_t i, bool atStart) {
+  const BalancedEdge& e = edges_[i];
+  const Piece& piece = drafted_.pieces[e.piece];
+  const size_t n = piece.edges.size(), other = (e.edge + (atStart ? n - 1 : 1)) % n;
+  const Edge& next = piece.edges[other];
+  if (next.role == EdgeRole::Top || next.role == EdgeRole::Hem) return;  // these follow
+  const size_t joint = atStart ? 0 : e.moving.joints() - 1;
+  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.edges[e.edge].id, next.id);
+  const auto known = find(e.piece, other);
+  const bool moves = known && edges_[*known].offset;
+  if (moves && atStart) return;  // told once, from the end of the edge before
+  std::vector<Vec2> directions{{1, 0}, {0, 1}};
+  if (next.role == EdgeRole::Fold) {
+    const Vec2 along = atStart ? next.path.endTangent() : next.path.startTangent();
+    directions = {{-along.y, along.x}};
+  }
+  for (const Vec2 d : directions) {
+    BalanceRow row{Family::Corner, what, ""};
+    row.corners.push_back({i, joint, d, 1});
+    if (moves) row.corners.push_back({*known, 0, d, -1});
+    rows_.push_back(std::move(row));
+  }
+}
+
+// Which rows are found at which edge.
+void BalanceProblem::collectPattern() {
+  rowsOf_.resize(edges_.size());
+  const auto note = [&](size_t edge, size_t row) {
+    auto& rows = rowsOf_[edge];
+    const auto r = static_cast<Eigen::Index>(row);
+    if (edges_[edge].offset && (rows.empty() || rows.back() != r)) rows.push_back(r);
+  };
+  for (size_t r = 0; r < rows_.size(); ++r) {
+    for (const LengthTerm& t : rows_[r].lengths) note(t.edge, r);
+    for (const WidthTerm& t : rows_[r].widths)
+      for (const Foot* f : {&t.a, &t.b})
+        if (f->edge) note(*f->edge, r);
+    for (const CornerTerm& t : rows_[r].corners) note(t.edge, r);
+  }
+}
+
+Eigen::VectorXd BalanceProblem::part(const Eigen::VectorXd& x, size_t edge) const {
+  const BalancedEdge& e = edges_[edge];
+  if (!e.offset) return Eigen::VectorXd::Zero(e.moving.unknowns());
+  return x.segment(*e.offset, e.moving.unknowns());
+}
+
+Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
+  Linearised out;
+  out.values.resize(static_cast<Eigen::Index>(rows_.size()));
+  out.rows = rowsOf_;
+  std::vector<Eigen::VectorXd> parts;
+  for (size_t e = 0; e < edges_.size(); ++e) {
+    parts.push_back(part(x, e));
+    out.slopes.emplace_back(Eigen::MatrixXd::Zero(parts[e].size(), static_cast<Eigen::Index>(rowsOf_[e].size())));
+  }
+  Eigen::VectorXd unused;
+  const auto column = [&](size_t edge, size_t row) -> Eigen::Ref<Eigen::VectorXd> {
+    const auto& rows = rowsOf_[edge];
+    const auto k = std::lower_bound(rows.begin(), rows.end(), static_cast<Eigen::Index>(row)) - rows.begin();
+    return out.slopes[edge].col(k);
+  };
+  const auto place = [&](const Foot& f) {
+    return f.edge ? edges_[*f.edge].moving.movedJoint(f.joint, parts[*f.edge]) : f.still;
+  };
+  for (size_t r = 0; r < rows_.size(); ++r) {
+    const BalanceRow& row = rows_[r];
+    double value = row.constant;
+    for (const LengthTerm& t : row.lengths) {
+      const BalancedEdge& e = edges_[t.edge];
+      if (!e.offset) unused = Eigen::VectorXd::Zero(e.moving.unknowns());
+      value += t.factor * e.moving.length(t.from, t.to, parts[t.edge], t.factor,
+                                          e.offset ? column(t.edge, r) : Eigen::Ref<Eigen::VectorXd>(unused));
+    }
+    for (const WidthTerm& t : row.widths) {
+      const Vec2 across = place(t.b) - place(t.a);
+      value += t.factor * norm(across);
+      const Vec2 along = (t.factor / norm(across)) * across;
+      for (const auto& [foot, sign] : {std::pair{&t.a, -1.0}, {&t.b, 1.0}}) {
+        if (!foot->edge || !edges_[*foot->edge].offset) continue;
+        auto c = column(*foot->edge, r);
+        c(at(foot->joint)) += sign * along.x;
+        c(at(foot->joint) + 1) += sign * along.y;
+      }
+    }
+    for (const CornerTerm& t : row.corners) {
+      const Eigen::VectorXd& p = parts[t.edge];
+      value += t.factor * dot(t.direction, {p(at(t.joint)), p(at(t.joint) + 1)});
+      auto c = column(t.edge, r);
+      c(at(t.joint)) += t.factor * t.direction.x;
+      c(at(t.joint) + 1) += t.factor * t.direction.y;
+    }
+    out.values(static_cast<Eigen::Index>(r)) = value;
+  }
+  return out;
+}
+
+Eigen::VectorXd BalanceProblem::values(const Eigen::VectorXd& x) const { return linearised(x).values; }
+
+}  // namespace armure

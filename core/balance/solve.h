@@ -1,0 +1,47 @@
+// core/balance/solve.h
+//
+// The numerics of balancing: the minimum of the objective of a BalanceProblem on its constraints.
+//
+// With x the unknowns, H the Hessian of f, c the constraints and J their derivative, each step is
+//   x_(k+1) = H^-1 J' (J H^-1 J')^-1 (J x_k - c)
+// the minimum of f on the linearised constraints (Gauss-Newton on the KKT system; J. Nocedal, S. Wright, Numerical
+// Optimization, 2nd ed., 18.1), the step halved while it makes the constraints worse. H falls apart into one small
+// block for each edge and J touches few edges in each row, so J H^-1 J' is summed edge by edge and nothing larger than
+// the number of rows squared is ever stored.
+//
+// It has converged when every constraint holds to 1e-7 mm and no unknown moves by more than 1e-6 mm; then
+// H x = J' lambda holds as well, which is stationarity. Any start leads to the same end: a near one in fewer steps.
+#pragma once
+
+#include <Eigen/Core>
+#include <string>
+#include <vector>
+
+#include "balance/problem.h"
+
+namespace armure {
+
+// Rows that cannot hold together, none of which could be left out: without any one of them the others would fit.
+struct Conflict {
+  std::vector<size_t> rows;  // indices into BalanceProblem::rows()
+  double residual = 0;       // mm, the largest of theirs
+};
+
+struct Solution {
+  Eigen::VectorXd x;
+  Eigen::VectorXd lambda;  // by row
+  Linearised there;        // the rows at x; their values are what is left over, mm
+  int iterations = 0;
+  bool ended = false;       // the steps became still; else there is no solution near
+  double stationarity = 0;  // largest component of H x - J' lambda
+  std::vector<Conflict> conflicts;
+};
+
+// From `start`, which is taken where it has the right size; else from the draft.
+Solution solve(const BalanceProblem& problem, const Eigen::VectorXd& start = {});
+
+// How far each row alone moves a joint of an edge at the solution: x = sum over rows of lambda_r H^-1 J_r'. By row, the
+// displacement (x, y) it asks of that joint; this is what a movement is explained by.
+std::vector<Vec2> sharesOfRows(const BalanceProblem& problem, const Solution& solution, size_t edge, size_t joint);
+
+}  // namespace armure

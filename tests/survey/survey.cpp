@@ -1,0 +1,69 @@
+// tests/survey/survey.cpp
+//
+// Balances many seeded random orders (bodies, styles, schools, openings, top edges) and reads every row of their
+// sheets. Afterwards a row may fail only where it names a wish that no balancing can grant: more in one seam than it
+// should take, a piece too narrow to sew, a curve the intakes ask for. Prints one line of figures for each order;
+// tests/survey/survey.py adds them up and has the exports read by the independent checker.
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <chrono>
+#include <fstream>
+
+#include "balance/balance.h"
+#include "io/pieces_json.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+
+namespace {
+
+// What balancing answers for; the others are wishes of the draft.
+bool isFault(CheckKind kind) {
+  return kind != CheckKind::Intake && kind != CheckKind::Curve && kind != CheckKind::Piece;
+}
+
+void survey(const Order& order, size_t number, const std::string& folder) {
+  const Result<Design> made = recalc(order);
+  if (!made.ok()) return fmt::print("refused\t{}\t{}\n", number, made.problem().text());
+  const Design& d = *made;
+  const auto start = std::chrono::steady_clock::now();
+  const Balanced again = balance(*d.drafted, balanceOptions(d.rules));
+  const std::chrono::duration<double, std::milli> took = std::chrono::steady_clock::now() - start;
+
+  std::string faults, wishes, hollows;
+  for (const CheckRow& r : d.sheet.rows) {
+    if (r.note && r.kind == CheckKind::Piece) hollows += fmt::format("{}.{},", r.piece, r.edge);
+    if (r.pass || r.note) continue;
+    // Where the result says that no shape near the draft fits, the rows fail as they did in the draft.
+    const bool fault = isFault(r.kind) && again.unreachable.empty();
+    std::string& into = fault ? faults : wishes;
+    into += fmt::format("{}{}", into.empty() ? "" : ",", checkName(r.kind));
+    if (fault) into += fmt::format(" ({}: {:.2f})", r.subject, r.amount);
+  }
+  for (const std::string& u : again.unreachable) wishes += (wishes.empty() ? "unreachable " : ",unreachable ") + u;
+  const BalanceCertificate& c = again.certificate;
+  fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),
+             c.largestMove, c.largestAcross, took.count(), c.iterations, faults, wishes, hollows);
+  if (!folder.empty()) std::ofstream(fmt::format("{}/{}.json", folder, number)) << piecesJson(order, d);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  CLI::App app("Balances random orders and prints what came of each.");
+  size_t from = 0, count = 100;
+  unsigned seed = 1;
+  std::string folder;
+  app.add_option("--from", from, "number of the first order of this run");
+  app.add_option("--count", count, "how many");
+  app.add_option("--seed", seed, "of the random numbers");
+  app.add_option("--pieces", folder, "a folder for their exports");
+  CLI11_PARSE(app, argc, argv);
+  std::vector<Order> orders = testing::randomCombinations(count, seed + static_cast<unsigned>(from));
+  for (size_t i = 0; i < orders.size(); ++i) {
+    orders[i].choices["balance.keep"] = "balanced";
+    survey(orders[i], from + i, folder);
+  }
+  return 0;
+}
