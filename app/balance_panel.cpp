@@ -15,54 +15,138 @@ QString q(const std::string& s) { return QString::fromStdString(s); }
 // Small movements are told in millimetres, whatever the order's unit: an eighth of an inch hides them.
 QString mm(double v) { return QString::number(v, 'f', 1) + " mm"; }
 
+QString placeName(std::string id) {
+  std::replace(id.begin(), id.end(), '_', ' ');
+  return q(id);
+}
+
 double worstStretch(const Pattern& pattern, const Seam& seam) {
   double worst = 0;
   for (const Stretch& s : walk(pattern, seam).stretches) worst = std::max(worst, std::abs(s.mismatch()));
   return worst;
 }
 
+const Seam* findSeam(const Pattern& pattern, const std::string& id) {
+  for (const Seam& s : pattern.seams)
+    if (s.id == id) return &s;
+  return nullptr;
+}
+
+EdgeName edgeOf(const Pattern& pattern, const SeamSide& side) {
+  return {pattern.pieces[side.piece].id, side.chain.front().edge};
+}
+
 }  // namespace
 
 BalancePanel::BalancePanel(OrderSession& session, QWidget* parent)
-    : QWidget(parent), session_(session), head_(new QLabel), summary_(new QLabel), moves_(new QLabel) {
+    : QWidget(parent), session_(session), head_(new QLabel), summary_(new QLabel), moves_(new QListWidget) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 8, 0, 0);
   column->setSpacing(3);
-  auto* title = new QLabel("Which side gives way");
+  auto* title = new QLabel("Where two sides differ");
   title->setObjectName("group");
   column->addWidget(title);
   seams_ = new QVBoxLayout;
-  seams_->setSpacing(7);
+  seams_->setSpacing(8);
   column->addLayout(seams_);
   column->addSpacing(8);
   head_->setObjectName("group");
   summary_->setObjectName("balanceSummary");
-  moves_->setObjectName("lesser");
-  for (QLabel* label : {summary_, moves_}) label->setWordWrap(true);
+  summary_->setWordWrap(true);
+  moves_->setObjectName("moves");
+  moves_->setAccessibleName("What moves");
+  moves_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  moves_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   column->addWidget(head_);
   column->addWidget(summary_);
   column->addWidget(moves_);
+  const auto show = [this](QListWidgetItem* item) {
+    const Balanced* b = session_.balanced();
+    const auto i = static_cast<size_t>(moves_->row(item));
+    if (!b || i >= b->moves.size()) return;
+    const EdgeMove& m = b->moves[i];
+    session_.select({.piece = b->pattern.pieces[m.piece].id, .edge = m.edge, .seam = m.seam});
+  };
+  connect(moves_, &QListWidget::itemClicked, this, show);
+  connect(moves_, &QListWidget::itemActivated, this, show);
   connect(&session, &OrderSession::changed, this, &BalancePanel::refresh);
 }
 
 BalancePanel::SeamRow& BalancePanel::rowOf(const std::string& seam) {
   if (const auto found = rows_.find(seam); found != rows_.end()) return found->second;
-  SeamRow made{new QWidget, new QLabel, new ChoiceBox};
-  auto* line = new QHBoxLayout(made.row);
-  line->setContentsMargins(0, 0, 0, 0);
-  made.name->setWordWrap(true);
+  SeamRow made{new QWidget,   new QPushButton, new QLabel,      new ChoiceBox,  new QWidget,
+               new ChoiceBox, new ChoiceBox,   new QPushButton, new QPushButton};
+  auto* lines = new QVBoxLayout(made.row);
+  lines->setContentsMargins(0, 0, 0, 0);
+  lines->setSpacing(2);
+  auto* first = new QHBoxLayout;
+  made.name->setObjectName("plainLeft");
+  made.state->setObjectName("lesser");
+  first->addWidget(made.name);
+  first->addStretch(1);
+  first->addWidget(made.state);
+  auto* second = new QHBoxLayout;
   made.wish->setObjectName("seam." + q(seam));
-  made.wish->setAccessibleName("Which side gives way: " + q(seam));
+  made.wish->setAccessibleName("What becomes of the difference: " + q(seam));
   made.wish->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  line->addWidget(made.name, 3);
-  line->addWidget(made.wish, 2);
+  second->addWidget(made.wish, 1);
+  for (QPushButton* hold : {made.holdA, made.holdB}) {
+    hold->setObjectName("small");
+    hold->setCheckable(true);
+    second->addWidget(hold);
+  }
+  auto* between = new QHBoxLayout(made.ease);
+  between->setContentsMargins(0, 0, 0, 0);
+  between->addWidget(new QLabel("from"));
+  between->addWidget(made.from, 1);
+  between->addWidget(new QLabel("to"));
+  between->addWidget(made.to, 1);
+  made.from->setObjectName("easeFrom." + q(seam));
+  made.to->setObjectName("easeTo." + q(seam));
+  lines->addLayout(first);
+  lines->addLayout(second);
+  lines->addWidget(made.ease);
   seams_->addWidget(made.row);
-  connect(made.wish, &QComboBox::activated, this, [this, box = made.wish, seam] {
-    const std::string wish = box->currentData().toString().toStdString();
-    session_.setChoice("seam." + seam, wish == "both" ? "" : wish);
-    session_.settle();
-  });
+  connectRow(seam, made);
   return rows_.emplace(seam, made).first->second;
+}
+
+void BalancePanel::connectRow(const std::string& seam, const SeamRow& row) {
+  connect(row.name, &QPushButton::clicked, this, [this, seam] { session_.select({.seam = seam}); });
+  connect(row.wish, &QComboBox::activated, this, [this, box = row.wish, seam] {
+    const auto choice = parseSeamChoice(box->currentData().toString().toStdString());
+    if (choice) choose(seam, *choice);
+  });
+  const auto eased = [this, from = row.from, to = row.to, seam] {
+    SeamChoice choice{SeamWish::Ease, from->currentData().toString().toStdString(),
+                      to->currentData().toString().toStdString()};
+    if (!parseSeamChoice(seamChoiceText(choice))) choice.to = "hem";  // the end came to lie above the beginning
+    choose(seam, choice);
+  };
+  connect(row.from, &QComboBox::activated, this, eased);
+  connect(row.to, &QComboBox::activated, this, eased);
+  connect(row.holdA, &QPushButton::clicked, this, [this, seam] { toggleLock(seam, true); });
+  connect(row.holdB, &QPushButton::clicked, this, [this, seam] { toggleLock(seam, false); });
+}
+
+SeamChoice BalancePanel::choiceOf(const std::string& seam) const {
+  const auto kept = session_.order().choices.find(seamKey(seam));
+  if (kept == session_.order().choices.end()) return {};
+  return parseSeamChoice(kept->second).value_or(SeamChoice{});
+}
+
+void BalancePanel::choose(const std::string& seam, const SeamChoice& choice) {
+  session_.setChoice(seamKey(seam), choice.wish == SeamWish::Both ? "" : seamChoiceText(choice));
+  session_.settle();
+}
+
+void BalancePanel::toggleLock(const std::string& seam, bool sideA) {
+  const Design& d = *session_.design();
+  const Seam* s = findSeam(d.pattern, seam);
+  if (!s) return;
+  const std::string key = lockKey(edgeOf(d.pattern, sideA ? s->a : s->b));
+  session_.setChoice(key, session_.order().choices.contains(key) ? "" : kLocked);
+  session_.settle();
 }
 
 void BalancePanel::refresh() {
@@ -73,44 +157,81 @@ void BalancePanel::refresh() {
   const Design& d = *session_.design();
   const Pattern& before = d.drafted ? *d.drafted : d.pattern;
   for (auto& [id, row] : rows_) row.row->hide();
-  for (const Seam& seam : before.seams) {
-    SeamRow& row = rowOf(seam.id);
-    const double was = worstStretch(before, seam), is = worstStretch(balanced->pattern, seam);
-    row.name->setText(QString("%1\n%2 out, then %3").arg(q(seam.name), mm(was), mm(is)));
-    row.wish->clear();
-    row.wish->addItem("both give", "both");
-    row.wish->addItem(QString("follow %1").arg(before.pieces[seam.a.piece].number), "follow-a");
-    row.wish->addItem(QString("follow %1").arg(before.pieces[seam.b.piece].number), "follow-b");
-    row.wish->addItem("leave it", "leave");
-    const auto chosen = session_.order().choices.find("seam." + seam.id);
-    row.wish->setCurrentIndex(
-        std::max(0, row.wish->findData(chosen == session_.order().choices.end() ? "both" : q(chosen->second))));
-    row.row->show();
-  }
+  for (const Seam& seam : before.seams) refreshRow(seam, before, *balanced);
   head_->setText(d.balanced ? "What moved" : "What would move");
   showMoves(*balanced);
 }
 
+void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Balanced& balanced) {
+  SeamRow& row = rowOf(seam.id);
+  const SeamChoice choice = choiceOf(seam.id);
+  const double was = worstStretch(before, seam),
+               is = worstStretch(balanced.pattern, *findSeam(balanced.pattern, seam.id));
+  const double ease = std::abs(findSeam(balanced.pattern, seam.id)->ease());
+  row.name->setText(q(seam.name));
+  row.state->setText(mm(was) + QString::fromUtf8(" → ") + mm(is) + (ease > 0.05 ? ", " + mm(ease) + " eased" : ""));
+  const int a = before.pieces[seam.a.piece].number, b = before.pieces[seam.b.piece].number;
+  const std::pair<QString, SeamChoice> wishes[] = {{"both give way", {SeamWish::Both}},
+                                                   {QString("follow %1").arg(a), {SeamWish::FollowA}},
+                                                   {QString("follow %1").arg(b), {SeamWish::FollowB}},
+                                                   {"ease it in", {SeamWish::Ease, "bust", "underbust"}},
+                                                   {"trim at the top", {SeamWish::TrimTop}},
+                                                   {"trim at the hem", {SeamWish::TrimHem}},
+                                                   {"leave it", {SeamWish::Leave}}};
+  row.wish->clear();
+  for (const auto& [text, wish] : wishes) {
+    row.wish->addItem(text, q(seamChoiceText(wish)));
+    if (wish.wish == choice.wish) row.wish->setCurrentIndex(row.wish->count() - 1);
+  }
+  row.ease->setVisible(choice.wish == SeamWish::Ease);
+  row.from->clear();
+  row.to->clear();
+  row.from->addItem("top", "top");
+  for (const SeamNotch& n : seam.notches) {
+    row.from->addItem(placeName(n.id), q(n.id));
+    row.to->addItem(placeName(n.id), q(n.id));
+  }
+  row.to->addItem("hem", "hem");
+  row.from->setCurrentIndex(std::max(0, row.from->findData(q(choice.from))));
+  row.to->setCurrentIndex(std::max(0, row.to->findData(q(choice.to))));
+  for (const auto& [button, side, number] : {std::tuple{row.holdA, &seam.a, a}, {row.holdB, &seam.b, b}}) {
+    button->setText(QString("hold %1").arg(number));
+    button->setAccessibleName(QString("hold the edge of piece %1").arg(number));
+    button->setToolTip(QString("The edge of piece %1 stays as drafted").arg(number));
+    button->setChecked(session_.order().choices.contains(lockKey(edgeOf(before, *side))));
+  }
+  row.row->show();
+}
+
 void BalancePanel::showMoves(const Balanced& b) {
   const BalanceCertificate& c = b.certificate;
-  QString text = b.moves.empty() ? QString("Nothing: everything fits.")
-                                 : QString("At most %1. Every stretch then fits to %2 mm, every girth to %3 mm.")
-                                       .arg(mm(c.largestMove))
-                                       .arg(c.worstStretch, 0, 'f', 2)
-                                       .arg(c.worstGirth, 0, 'f', 2);
+  QString text;
+  if (b.moves.empty()) {
+    text = b.unreachable.empty() ? "Nothing: everything fits." : "Nothing.";
+  } else {
+    text = QString("A line to cut moves by %1 at most, a notch by %2.").arg(mm(c.largestAcross), mm(c.largestMove));
+    if (c.converged)
+      text += QString(" Every stretch then fits to %1 mm, every girth to %2 mm.")
+                  .arg(c.worstStretch, 0, 'f', 2)
+                  .arg(c.worstGirth, 0, 'f', 2);
+  }
   for (const std::string& wish : b.unreachable) text += "\n" + q(wish) + ".";
   summary_->setText(text);
-  constexpr size_t kShown = 8;
-  QStringList lines;
-  for (size_t i = 0; i < std::min(kShown, b.moves.size()); ++i) {
-    const EdgeMove& m = b.moves[i];
-    std::string near = m.near.empty() ? "" : ", at the " + m.near;
-    std::replace(near.begin(), near.end(), '_', ' ');
-    lines << QString("%1: %2, %3 edge%4")
-                 .arg(mm(m.largest), q(lowered(b.pattern.pieces[m.piece].name)), q(m.edge), q(near));
+  moves_->clear();
+  for (const EdgeMove& m : b.moves) {
+    const QString near = m.near.empty() ? "" : ", " + placeName(m.near);
+    const Piece& piece = b.pattern.pieces[m.piece];
+    auto* item = new QListWidgetItem(QString("%1  %2 %3, %4 edge%5\nfor %6")
+                                         .arg(mm(m.largest))
+                                         .arg(piece.number)
+                                         .arg(q(lowered(piece.name)), q(m.edge), near, q(lowered(m.why))));
+    item->setToolTip(item->text());
+    item->setSizeHint({0, 38});
+    moves_->addItem(item);
   }
-  if (b.moves.size() > kShown) lines << QString("and %1 more, less than these").arg(b.moves.size() - kShown);
-  moves_->setText(lines.join("\n"));
+  // As high as what stands in it; the tray scrolls, not the list.
+  constexpr int kPadding = 4, kLine = 17;
+  moves_->setFixedHeight(moves_->count() * (2 * kLine + kPadding) + kPadding);
 }
 
 }  // namespace armure

@@ -47,6 +47,10 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "apart") window.table().setMode(TableMode::Apart);
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
+  if (view == "walk") {
+    window.walker().setFocus();
+    window.walker().setFinger(38);
+  }
   if (view == "rails") {
     window.rails().setFocus();
     window.rails().stand("waist", "princess");

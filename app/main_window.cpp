@@ -43,6 +43,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   for (QLineEdit* field : findChildren<QLineEdit*>()) field->installEventFilter(this);
   setDark(false);
   showStage(Stage::Client);
+  refreshOpenSeam();
   client_->begin();
   refresh();
 }
@@ -67,6 +68,10 @@ void MainWindow::makeShortcuts() {
   key(Qt::Key_T, [this] {
     showTable(true);
     table_->setFocus();
+  });
+  key(Qt::Key_S, [this] {
+    stages_->setStage(Stage::Balance);
+    walker_->setFocus();
   });
   key(Qt::Key_R, [this] {
     stages_->setStage(Stage::Shape);
@@ -98,6 +103,7 @@ void MainWindow::showStage(Stage stage) {
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
   table_->setPaperShown(stage == Stage::Prepare);
   railsBox_->setVisible(stage == Stage::Shape);
+  walkerBox_->setVisible(stage == Stage::Balance);
   table_->setGuidesShown(stage == Stage::Shape);
   table_->setBalanceShown(stage == Stage::Balance);
   const std::string& shown = session_.selection().working;
@@ -106,6 +112,47 @@ void MainWindow::showStage(Stage stage) {
   if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
   if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
   if (stage == Stage::Prepare || stage == Stage::Balance) table_->setMode(TableMode::Apart);
+}
+
+// The button is there when pieces are taped, and for the seam that is selected.
+void MainWindow::refreshOpenSeam() {
+  openSeam_->setVisible(table_->mode() == TableMode::Taped);
+  const std::string& seam = session_.selection().seam;
+  QString name;
+  if (const Design* d = session_.design())
+    for (const Seam& s : d->pattern.seams)
+      if (s.id == seam) name = QString::fromStdString(s.name).toLower();
+  openSeam_->setEnabled(!name.isEmpty());
+  openSeam_->setChecked(!name.isEmpty() && table_->isOpen(seam));
+  openSeam_->setText(name.isEmpty() ? "leave a seam open" : "leave the " + name + " open");
+}
+
+void MainWindow::mend(const CheckRow& row) {
+  switch (row.kind) {
+    case CheckKind::Stretch:
+    case CheckKind::Seam:
+    case CheckKind::Corner:
+    case CheckKind::Join:
+    case CheckKind::Girth:
+      stages_->setStage(Stage::Balance);
+      if (!session_.design()->balanced) {
+        session_.setChoice("balance.keep", "balanced");
+      } else if (session_.order().choices.contains(seamKey(row.seam))) {
+        session_.setChoice(seamKey(row.seam), "");
+      }
+      return session_.settle();
+    case CheckKind::Facts:
+      stages_->setStage(Stage::Client);
+      return client_->goTo(row.level);
+    case CheckKind::Intake:
+    case CheckKind::Piece:
+    case CheckKind::Curve:
+    case CheckKind::Sides:
+      break;
+  }
+  stages_->setStage(Stage::Shape);
+  rails_->setFocus();
+  rails_->stand(row.level.empty() ? "waist" : row.level, row.seam.empty() ? row.edge : row.seam);
 }
 
 void MainWindow::setDark(bool dark) {
@@ -120,6 +167,7 @@ void MainWindow::setDark(bool dark) {
   stages_->setTheme(theme);
   table_->setTheme(theme);
   rails_->setTheme(theme);
+  walker_->setTheme(theme);
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
   pages_->setTheme(theme);

@@ -32,6 +32,7 @@ class MainWindow : public QMainWindow {
 
   OrderSession& session() { return session_; }
   StageBar& stages() { return *stages_; }
+  SeamWalker& walker() { return *walker_; }
   TableView& table() { return *table_; }
   RailsView& rails() { return *rails_; }
   ClientTray& client() { return *client_; }
@@ -55,6 +56,7 @@ class MainWindow : public QMainWindow {
   QWidget* makeMiddle();
   QWidget* makeTable();
   QWidget* makeRails();
+  QWidget* makeWalker();
   QWidget* makeColumn();
   QWidget* makeFooter();
   QWidget* makeBand();
@@ -64,7 +66,9 @@ class MainWindow : public QMainWindow {
   QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)());
 
   void refresh();
+  void refreshOpenSeam();
   void showStage(Stage stage);
+  void mend(const CheckRow& row);  // takes the way the balance sheet offers
   QString optionLabel(std::string_view key) const;
   void showMessage(const QString& text);
   void showProblem(const Problem& problem) { showMessage(QString::fromStdString(problem.text())); }
@@ -95,6 +99,10 @@ class MainWindow : public QMainWindow {
   QStackedWidget *middle_ = nullptr, *lower_ = nullptr;
   QSplitter* column_ = nullptr;
   RailsView* rails_ = nullptr;
+  SeamWalker* walker_ = nullptr;
+  QWidget* walkerBox_ = nullptr;
+  QLabel* walkedSeam_ = nullptr;
+  QPushButton* openSeam_ = nullptr;
   QWidget* railsBox_ = nullptr;
   QLabel* railsSchool_ = nullptr;
   QPushButton *combs_ = nullptr, *giveBack_ = nullptr;

@@ -148,6 +148,7 @@ QWidget* MainWindow::makeMiddle() {
   rows->setSpacing(1);
   rows->addWidget(makeTable(), 1);
   rows->addWidget(makeRails());
+  rows->addWidget(makeWalker());
   middle_->addWidget(work);
   middle_->addWidget(pages_);
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
@@ -168,6 +169,10 @@ QWidget* MainWindow::makeTable() {
   combs_ = pillButton("combs");
   combs_->setToolTip("How strongly every edge is bent (C on the table)");
   overlay->addWidget(combs_);
+  openSeam_ = pillButton("leave a seam open");
+  openSeam_->setToolTip("Choose a seam; it is not taped then (O on the table)");
+  overlay->addWidget(openSeam_);
+  connect(openSeam_, &QPushButton::clicked, this, [this] { table_->toggleOpen(session_.selection().seam); });
   overlay->addSpacing(10);
   connect(combs_, &QPushButton::toggled, table_, &TableView::setCombs);
   connect(table_, &TableView::combsChanged, this, [this] { combs_->setChecked(table_->combs()); });
@@ -184,7 +189,46 @@ QWidget* MainWindow::makeTable() {
   pills_.front()->setChecked(true);
   connect(table_, &TableView::modeChanged, this,
           [this] { pills_[static_cast<size_t>(table_->mode())]->setChecked(true); });
+  connect(table_, &TableView::modeChanged, this, &MainWindow::refreshOpenSeam);
+  connect(&session_, &OrderSession::selectionChanged, this, &MainWindow::refreshOpenSeam);
   return table_;
+}
+
+QWidget* MainWindow::makeWalker() {
+  constexpr int kWalkerHeight = 252;
+  walkerBox_ = new QWidget;
+  walkerBox_->setObjectName("railsBox");
+  walkerBox_->setAttribute(Qt::WA_StyledBackground);
+  walkerBox_->setFixedHeight(kWalkerHeight);
+  auto* rows = new QVBoxLayout(walkerBox_);
+  rows->setContentsMargins(0, 6, 0, 4);
+  rows->setSpacing(2);
+  auto* head = new QHBoxLayout;
+  head->setContentsMargins(20, 0, 12, 0);
+  walkedSeam_ = new QLabel;
+  walkedSeam_->setObjectName("heading");
+  auto* reading = new QLabel;
+  reading->setObjectName("walkReading");
+  reading->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // it must not widen the window
+  auto* hint = new QLabel("drag along the ruler");
+  hint->setObjectName("lesser");
+  head->addWidget(walkedSeam_);
+  head->addSpacing(8);
+  head->addWidget(reading, 1);
+  head->addWidget(hint);
+  rows->addLayout(head);
+  walker_ = new SeamWalker(session_);
+  rows->addWidget(walker_, 1);
+  connect(walker_, &SeamWalker::fingersChanged, table_, &TableView::setFingers);
+  connect(walker_, &SeamWalker::seamChanged, this, [this, reading] {
+    reading->setText(walker_->reading());
+    reading->setToolTip(walker_->reading());
+    if (const Design* d = session_.design())
+      for (const Seam& s : d->pattern.seams)
+        if (s.id == walker_->seam()) walkedSeam_->setText(QString::fromStdString(s.name));
+  });
+  walkerBox_->hide();
+  return walkerBox_;
 }
 
 QWidget* MainWindow::makeRails() {
@@ -232,6 +276,7 @@ QWidget* MainWindow::makeColumn() {
   sheet_ = new SheetPanel(session_);
   findings_ = new FindingsPanel(session_);
   connect(findings_, &FindingsPanel::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
+  connect(sheet_, &SheetPanel::mendWanted, this, &MainWindow::mend);
   lower_ = new QStackedWidget;
   lower_->addWidget(sheet_);
   lower_->addWidget(scrolled(findings_, "column"));

@@ -86,8 +86,12 @@ void OrderSession::setBook(BookReference book) {
 std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
   Order next = order();
   const auto shaping = parseShapingKey(key);
+  const auto seam = seamOfKey(key);
+  const auto lock = lockOfKey(key);
   const std::string name = findRule(key) ? std::string(findRule(key)->label)
                            : shaping     ? shapingName(*shaping)
+                           : seam        ? fmt::format("the difference in the seam {}", *seam)
+                           : lock        ? fmt::format("holding {}, {}", lock->piece, lock->edge)
                                          : std::string(key);
   if (text.find_first_not_of(" \t") == std::string_view::npos) {
     next.choices.erase(std::string(key));
@@ -172,7 +176,7 @@ void OrderSession::redo() {
 
 void OrderSession::refresh() {
   questions_ = questionsAbout(order().measures, order().units);
-  Result<Design> made = recalc(order());
+  Result<Design> made = recalc(order(), design_.get());
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());
     proposal_.reset();

@@ -62,10 +62,12 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     return d && i < d->sheet.rows.size() ? &d->sheet.rows[i] : nullptr;
   }
   QString amountText(const CheckRow& r) const {
+    if (r.note && r.kind != CheckKind::Facts)
+      return r.amount > 0 ? QString::fromStdString(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8})) : QString();
     if (r.note)
-      return r.amount > 0 ? QString::fromUtf8(r.kind == CheckKind::Facts ? "± " : "") +
-                                QString::fromStdString(formatLength(r.amount, session_.order().units))
-                          : QString();
+      return r.amount > 0
+                 ? QString::fromUtf8("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units))
+                 : QString();
     if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
     if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
     if (r.pass && r.amount < 0.05) return {};
@@ -100,6 +102,25 @@ SheetPanel::SheetPanel(OrderSession& session, QWidget* parent)
   list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
   list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   column->addWidget(list_, 1);
+  mending_ = new QWidget;
+  auto* line = new QHBoxLayout(mending_);
+  line->setContentsMargins(0, 2, 8, 0);
+  remedy_ = new QLabel;
+  remedy_->setObjectName("remedy");
+  remedy_->setWordWrap(true);
+  mend_ = new QPushButton;
+  mend_->setObjectName("small");
+  mend_->setAccessibleName("mend");
+  line->addWidget(remedy_, 1);
+  line->addWidget(mend_);
+  mending_->hide();
+  column->addWidget(mending_);
+  connect(mend_, &QPushButton::clicked, this, [this] {
+    const auto row = session_.selection().row;
+    const Design* d = session_.design();
+    if (d && row && *row < d->sheet.rows.size()) emit mendWanted(CheckRow(d->sheet.rows[*row]));
+  });
+  connect(&session, &OrderSession::selectionChanged, this, &SheetPanel::showRemedy);
   const auto choose = [this](QListWidgetItem* item) {
     const Design* d = session_.design();
     if (!d || !item) return;
@@ -119,6 +140,39 @@ void SheetPanel::setTheme(const Theme& theme) {
   list_->viewport()->update();
 }
 
+QString SheetPanel::wayOf(const CheckRow& r) const {
+  switch (r.kind) {
+    case CheckKind::Stretch:
+    case CheckKind::Seam:
+    case CheckKind::Corner:
+    case CheckKind::Join:
+    case CheckKind::Girth: {
+      if (!session_.design()->balanced) return "Balance";
+      return session_.order().choices.contains(seamKey(r.seam)) ? "Let both give" : "Stage Balance";
+    }
+    case CheckKind::Intake:
+    case CheckKind::Piece:
+    case CheckKind::Curve:
+    case CheckKind::Sides:
+      return "To the rails";
+    case CheckKind::Facts:
+      break;
+  }
+  return "Measure it";
+}
+
+void SheetPanel::showRemedy() {
+  const auto row = session_.selection().row;
+  const Design* d = session_.design();
+  const CheckRow* r = d && row && *row < d->sheet.rows.size() ? &d->sheet.rows[*row] : nullptr;
+  const bool shown = r && (!r->pass || r->note);
+  mending_->setVisible(shown);
+  if (!shown) return;
+  const std::string& words = r->remedy.empty() ? r->detail : r->remedy;
+  remedy_->setText(QString::fromStdString(words.substr(0, 1)).toUpper() + QString::fromStdString(words.substr(1)));
+  mend_->setText(wayOf(*r));
+}
+
 void SheetPanel::refresh() {
   const Design* d = session_.design();
   const int rows = d ? static_cast<int>(d->sheet.rows.size()) : 0;
@@ -132,6 +186,7 @@ void SheetPanel::refresh() {
     item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
   }
   list_->doItemsLayout();
+  showRemedy();
   summary_->setText(d ? QString("%1 of %2 to look at").arg(d->sheet.failing()).arg(rows) : QString());
 }
 

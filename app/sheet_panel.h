@@ -1,10 +1,12 @@
 // app/sheet_panel.h
 //
-// The balance sheet: every check, the failing ones first. A click, or Enter, shows the spot on the table.
+// The balance sheet: every check, the failing ones first. A click, or Enter, shows the spot on the table and, below the
+// list, what would mend it, with a button that goes there.
 #pragma once
 
 #include <QLabel>
 #include <QListWidget>
+#include <QPushButton>
 #include <QStyledItemDelegate>
 
 #include "app/order_session.h"
@@ -18,15 +20,22 @@ class SheetPanel : public QWidget {
   explicit SheetPanel(OrderSession& session, QWidget* parent = nullptr);
   void setTheme(const Theme& theme);
   QListWidget* list() const { return list_; }
+  // What the button for a row does, in a few words; empty where there is nothing to press.
+  QString wayOf(const CheckRow& row) const;
 
  signals:
   void rowChosen();
+  void mendWanted(const CheckRow& row);  // the way that is offered is to be taken
 
  private:
   void refresh();
+  void showRemedy();
   OrderSession& session_;
   QLabel* summary_;
   QListWidget* list_;
+  QWidget* mending_;
+  QLabel* remedy_;
+  QPushButton* mend_;
   class RowPainter;
   RowPainter* painter_;
 };

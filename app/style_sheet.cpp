@@ -36,6 +36,13 @@ QString themeStyleSheet(const Theme& t) {
     QPushButton#plain { background: transparent; border: 1px solid transparent; padding: 3px 7px; }
     QPushButton#plain:hover { background: @tape; }
     QPushButton#plain:focus { border: 1px solid @working; }
+    QPushButton#plainLeft { background: transparent; border: 1px solid transparent; padding: 1px 2px; text-align: left; }
+    QPushButton#plainLeft:hover { background: @tape; }
+    QPushButton#plainLeft:focus { border: 1px solid @working; }
+    QPushButton#small:checked { background: @working; color: @onWorking; border: 1px solid @working; }
+    #moves { background: transparent; font-size: 12px; }
+    #moves::item { padding: 2px 4px; color: @second; }
+    #moves::item:selected { background: @tape; color: @ink; }
     QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
     QScrollBar::handle:vertical { background: @hairline; border-radius: 4px; min-height: 30px; margin: 1px; }
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }

@@ -325,7 +325,9 @@ QPointF TableScene::place(const Design& design, const std::string& piece, Vec2 p
 TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options) {
   if (mode == TableMode::OnTheBlock) return SceneMaker(design, options).onTheBlock();
   if (mode == TableMode::Taped) {
-    TableScene scene = SceneMaker(design, options).pieces(tape(design.pattern), false);
+    TableScene scene =
+        SceneMaker(design, options)
+            .pieces(tape(options.balanced ? options.balanced->pattern : design.pattern, options.openSeams), false);
     scene.bounds.adjust(-15, -15, 15, 15);
     return scene;
   }

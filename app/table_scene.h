@@ -6,6 +6,7 @@
 
 #include <QPainterPath>
 #include <QString>
+#include <set>
 #include <vector>
 
 #include "app/order_session.h"
@@ -71,10 +72,11 @@ struct TableScene {
 };
 
 struct SceneOptions {
-  std::string_view paper = {};         // whose sheets are framed in Apart mode; empty for none
-  bool combs = false;                  // the curvature comb of every sewn edge
-  const Balanced* balanced = nullptr;  // the pieces as they would be, over what was drafted; apart and taped
-  bool guides = false;                 // the points at which panel lines can be placed, on the block
+  std::string_view paper = {};           // whose sheets are framed in Apart mode; empty for none
+  bool combs = false;                    // the curvature comb of every sewn edge
+  const Balanced* balanced = nullptr;    // the pieces as they would be, over what was drafted; apart and taped
+  std::set<std::string> openSeams = {};  // not taped together, in Taped mode
+  bool guides = false;                   // the points at which panel lines can be placed, on the block
 };
 
 TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options = {});

@@ -9,6 +9,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "render/pattern_painter.h"
+
 namespace armure {
 namespace {
 
@@ -84,6 +86,7 @@ void TableView::rebuild() {
                            {.paper = paperShown_ ? session_.rule("paper.size").option : std::string_view{},
                             .combs = combs_,
                             .balanced = balanceShown_ ? session_.balanced() : nullptr,
+                            .openSeams = openSeams_,
                             .guides = guidesShown_})
                : TableScene{};
   if (fitted_) showAll();
@@ -242,6 +245,30 @@ void TableView::drawSpot(QPainter& p) const {
   p.drawEllipse(at, 15, 15);
 }
 
+// The two points that are sewn together under the walker's finger.
+void TableView::drawFingers(QPainter& p) const {
+  if (mode_ == TableMode::OnTheBlock) return;
+  for (const Finger& f : fingers_) {
+    if (f.piece >= scene_.arrangement.size()) continue;
+    const QPointF at = transform_.map(toQt(scene_.arrangement[f.piece].apply(f.at)));
+    p.setPen(QPen(theme_->working, 2));
+    p.setBrush(theme_->tape);
+    p.drawEllipse(at, 6, 6);
+  }
+}
+
+void TableView::setFingers(const std::vector<Finger>& fingers) {
+  fingers_ = fingers;
+  update();
+}
+
+void TableView::toggleOpen(const std::string& seam) {
+  if (seam.empty()) return;
+  if (!openSeams_.erase(seam)) openSeams_.insert(seam);
+  rebuild();
+  emit modeChanged();
+}
+
 void TableView::paintEvent(QPaintEvent*) {
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
@@ -253,6 +280,7 @@ void TableView::paintEvent(QPaintEvent*) {
   p.restore();
   for (const SceneLabel& label : scene_.labels) drawLabel(p, label);
   drawSpot(p);
+  drawFingers(p);
   p.setOpacity(1);
   if (!session_.design()) {
     p.setFont(uiFont(TextSize::Heading));
@@ -395,6 +423,8 @@ void TableView::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
     case Qt::Key_C:
       return setCombs(!combs_);
+    case Qt::Key_O:
+      return toggleOpen(session_.selection().seam);
     case Qt::Key_G:
       return nextGuide(event->modifiers() & Qt::ShiftModifier);
     case Qt::Key_Delete:

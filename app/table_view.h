@@ -3,12 +3,14 @@
 // The table: the paper in the middle of the window. Shows a TableScene; the wheel zooms about the pointer, dragging the
 // paper moves it, a click selects what lies there. A diamond on a panel line is its guide: dragging it across moves the
 // line, a double click gives it back to the rule. Keys: + and - zoom, 0 shows everything, arrows move, C shows the
-// curvature combs, G goes from guide to guide, which Shift with Left and Right moves and Delete gives back; Tab leaves.
+// curvature combs, O leaves the selected seam open when taped, G goes from guide to guide, which Shift with Left and
+// Right moves and Delete gives back; Tab leaves.
 #pragma once
 
 #include <QTransform>
 #include <QWidget>
 
+#include "app/seam_walker.h"
 #include "app/table_scene.h"
 #include "render/theme.h"
 
@@ -25,6 +27,11 @@ class TableView : public QWidget {
   void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
   void setGuidesShown(bool shown);
   void setBalanceShown(bool shown);  // what balancing moves, over what was drafted
+  // Points on pieces that are lit: where the seam walker's finger stands.
+  void setFingers(const std::vector<Finger>& fingers);
+  // In the mode "taped" a seam can be left open; the same again tapes it.
+  void toggleOpen(const std::string& seam);
+  bool isOpen(const std::string& seam) const { return openSeams_.contains(seam); }
   void showAll();
   void setCombs(bool shown);
   bool combs() const { return combs_; }
@@ -56,6 +63,7 @@ class TableView : public QWidget {
   void drawItem(QPainter& painter, const SceneItem& item) const;
   void drawLabel(QPainter& painter, const SceneLabel& label) const;
   void drawSpot(QPainter& painter) const;
+  void drawFingers(QPainter& painter) const;
   void moveGuide(const GuideHandle& guide, double mm);
   const SceneItem* selectedGuide() const;
   void nextGuide(bool backwards);
@@ -72,6 +80,8 @@ class TableView : public QWidget {
   QPointF pressedAt_, lastAt_;
   bool dragging_ = false;
   std::optional<GuideHandle> guide_;  // being dragged
+  std::vector<Finger> fingers_;
+  std::set<std::string> openSeams_;
   bool combs_ = false, guidesShown_ = false, balanceShown_ = false;
 };
 

@@ -80,20 +80,54 @@ std::string listed(const std::vector<std::string>& words) {
   return out;
 }
 
-// "Side seam, bust to underbust: 3.0 mm are left. It fights with Waist girth, while the side edge of ... is held".
-std::string conflictText(const Pattern& pattern, const BalanceProblem& problem, const Conflict& conflict) {
-  std::vector<std::string> names, held;
+// What a conflict says: the rows that fight, and what is held in them.
+struct Fight {
+  std::string subject;              // the row, or the seam where several stretches of it stand alone
+  std::vector<std::string> others;  // that cannot hold together with it
+  std::vector<std::string> held;
+  double residual = 0;
+};
+
+void addOnce(std::vector<std::string>& list, const std::string& word) {
+  if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
+}
+
+Fight fightOf(const Pattern& pattern, const BalanceProblem& problem, const Conflict& conflict) {
+  Fight fight;
+  fight.residual = conflict.residual;
+  std::vector<std::string> names;
   for (size_t r : conflict.rows) {
-    const BalanceRow& row = problem.rows()[r];
-    if (std::find(names.begin(), names.end(), row.what) == names.end()) names.push_back(row.what);
-    for (std::string& h : heldIn(pattern, problem, row))
-      if (std::find(held.begin(), held.end(), h) == held.end()) held.push_back(std::move(h));
+    addOnce(names, problem.rows()[r].what);
+    for (const std::string& h : heldIn(pattern, problem, problem.rows()[r])) addOnce(fight.held, h);
   }
-  std::string text = fmt::format("{}: {:.1f} mm are left", names.front(), conflict.residual);
-  if (names.size() > 1)
-    text += fmt::format("; it cannot hold together with {}", listed({names.begin() + 1, names.end()}));
-  if (!held.empty()) text += fmt::format("; held with these choices: {}", listed(held));
-  return text;
+  fight.subject = names.front();
+  fight.others.assign(names.begin() + 1, names.end());
+  const std::string& seam = problem.rows()[conflict.rows.front()].seam;
+  for (const Seam& s : pattern.seams)
+    if (fight.others.empty() && s.id == seam) fight.subject = s.name;
+  return fight;
+}
+
+// "Side seam: 3.0 mm are left; held with these choices: the side edge of ...".
+void tellConflicts(const Pattern& pattern, const BalanceProblem& problem, const Solution& s, Balanced& out) {
+  std::vector<Fight> fights;
+  for (const Conflict& c : s.conflicts) {
+    Fight fight = fightOf(pattern, problem, c);
+    const auto same = std::find_if(fights.begin(), fights.end(), [&](const Fight& f) {
+      return f.subject == fight.subject && f.others == fight.others && f.held == fight.held;
+    });
+    if (same == fights.end()) {
+      fights.push_back(std::move(fight));
+    } else {
+      same->residual = std::max(same->residual, fight.residual);
+    }
+  }
+  for (const Fight& f : fights) {
+    std::string text = fmt::format("{}: {:.1f} mm are left", f.subject, f.residual);
+    if (!f.others.empty()) text += fmt::format("; it cannot hold together with {}", listed(f.others));
+    if (!f.held.empty()) text += fmt::format("; held with these choices: {}", listed(f.held));
+    out.unreachable.push_back(std::move(text));
+  }
 }
 
 std::string nameNear(const Piece& piece, Vec2 at) {
@@ -159,7 +193,7 @@ void report(const Pattern& drafted, const BalanceProblem& problem, const Solutio
   }
   std::stable_sort(out.moves.begin(), out.moves.end(),
                    [](const EdgeMove& a, const EdgeMove& b) { return a.largest > b.largest; });
-  for (const Conflict& c : s.conflicts) out.unreachable.push_back(conflictText(drafted, problem, c));
+  tellConflicts(drafted, problem, s, out);
 }
 
 void finishSeams(const BalanceOptions& options, Pattern& pattern) {

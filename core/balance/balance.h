@@ -57,7 +57,7 @@ struct Balanced {
   std::vector<double> unknowns;  // as solved, for the next time
 };
 
-// The same result in any order of pieces, seams and edges, from any start, to 1e-6 mm; it keeps nothing between calls,
+// The same result in any order of pieces, seams and edges, from any start, to 1e-5 mm; it keeps nothing between calls,
 // so several threads may balance at once. `start` is Balanced::unknowns of a pattern much like this one and saves
 // steps; where it does not belong it is not used. Throws std::out_of_range when a seam names an edge the pattern lacks.
 Balanced balance(const Pattern& drafted, const BalanceOptions& options = {}, const std::vector<double>& start = {});

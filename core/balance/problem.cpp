@@ -58,16 +58,14 @@ std::pair<size_t, size_t> between(const std::vector<Stretch>& all, const std::st
   return last < all.size() && first <= last ? std::pair{first, last + 1} : std::pair{size_t{0}, size_t{0}};
 }
 
-// What of the differences between two notches may be eased in: all of it, or in proportion as much as the limit allows.
+// What of the difference between two notches is eased in: all of it, or as much as the limit allows.
 std::vector<PlannedEase> easesFor(const std::vector<Stretch>& all, const SeamChoice& choice, double limit) {
-  std::vector<PlannedEase> eases;
-  if (choice.wish != SeamWish::Ease) return eases;
+  if (choice.wish != SeamWish::Ease) return {};
   const auto [first, last] = between(all, choice.from, choice.to);
-  double sum = 0;
-  for (size_t i = first; i < last; ++i) sum += std::abs(all[i].mismatch());
-  const double part = sum > limit ? limit / sum : 1;
-  for (size_t i = first; i < last; ++i) eases.push_back({all[i].from, all[i].to, part * all[i].mismatch()});
-  return eases;
+  double difference = 0;
+  for (size_t i = first; i < last; ++i) difference += all[i].mismatch();
+  if (first == last) return {};
+  return {{choice.from, choice.to, std::clamp(difference, -limit, limit)}};
 }
 
 }  // namespace
@@ -154,16 +152,17 @@ std::vector<LengthTerm> BalanceProblem::terms(const SeamSide& side, double from,
 void BalanceProblem::collectStretches(const Seam& seam) {
   const SeamChoice choice = options_.choiceOf(seam.id);
   if (!isFitted(choice.wish)) return;
-  const Walk w = walk(drafted_, seam);
-  eases_[seam.id] = easesFor(w.stretches, choice, options_.easeLimit);
+  Seam planned = seam;
+  const std::vector<PlannedEase> asked = easesFor(walk(drafted_, seam).stretches, choice, options_.easeLimit);
+  planned.eases.insert(planned.eases.end(), asked.begin(), asked.end());
+  eases_[seam.id] = asked;
+  const Walk w = walk(drafted_, planned);
   double a = 0, b = 0;
   for (const Stretch& s : w.stretches) {
     BalanceRow row{Family::Stretch, fmt::format("{}, {} to {}", seam.name, s.from, s.to), seam.id};
     row.lengths = terms(seam.a, a, a + s.lengthA, 1);
     for (const LengthTerm& t : terms(seam.b, b, b + s.lengthB, -1)) row.lengths.push_back(t);
     row.constant = -s.plannedEase;
-    for (const PlannedEase& e : eases_[seam.id])
-      if (e.from == s.from && e.to == s.to) row.constant -= e.amount;
     rows_.push_back(std::move(row));
     a += s.lengthA;
     b += s.lengthB;
@@ -225,9 +224,14 @@ void BalanceProblem::addCorner(size_t i, bool atStart) {
   }
 }
 
+void BalanceProblem::leaveOut(Family family) {
+  std::erase_if(rows_, [&](const BalanceRow& r) { return r.family == family; });
+  collectPattern();
+}
+
 // Which rows are found at which edge.
 void BalanceProblem::collectPattern() {
-  rowsOf_.resize(edges_.size());
+  rowsOf_.assign(edges_.size(), {});
   const auto note = [&](size_t edge, size_t row) {
     auto& rows = rowsOf_[edge];
     const auto r = static_cast<Eigen::Index>(row);

@@ -39,7 +39,7 @@ namespace armure {
 struct BalanceOptions {
   std::map<std::string, SeamChoice, std::less<>> seams;  // by seam id; both sides give way where none is given
   std::set<EdgeName> locks;                              // edges that are held as drafted
-  double easeLimit = 6.35;                               // mm a seam may ease in, for SeamWish::Ease
+  double easeLimit = 3.175;                              // mm a seam may ease in, for SeamWish::Ease
 
   SeamChoice choiceOf(std::string_view seam) const;
 };
@@ -109,6 +109,9 @@ class BalanceProblem {
   const std::vector<BalanceRow>& rows() const { return rows_; }
   // What the choices ask to be eased, seam by seam, beside what the pattern plans.
   const std::map<std::string, std::vector<PlannedEase>, std::less<>>& eases() const { return eases_; }
+
+  // Leaves a family of constraints out: what it is for then shows on the pieces.
+  void leaveOut(Family family);
 
   Linearised linearised(const Eigen::VectorXd& x) const;
   Eigen::VectorXd values(const Eigen::VectorXd& x) const;

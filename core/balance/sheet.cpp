@@ -82,7 +82,8 @@ class SheetMaker {
         c.spot = a.corner;
         if (a.fromUnderbust && b.fromUnderbust) {
           c.detail = "the corners do not meet when the seam is closed from the underbust notch";
-          judge(c, std::abs(*a.fromUnderbust - *b.fromUnderbust), limits::kLengthMm, "trim the longer side");
+          judge(c, std::abs(*a.fromUnderbust - *b.fromUnderbust - easeBeyondUnderbust(walk(pattern_, seam), atTop)),
+                limits::kLengthMm, "trim the longer side");
         }
       }
     }
@@ -250,6 +251,16 @@ class SheetMaker {
   }
   std::string longer(const Seam& seam, double mismatch) const {
     return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
+  }
+  // What is planned to be eased in between the underbust notch and one end of a seam.
+  static double easeBeyondUnderbust(const Walk& w, bool atTop) {
+    double above = 0, below = 0;
+    bool passed = false;
+    for (const Stretch& s : w.stretches) {
+      passed = passed || s.from == level::kUnderbust;
+      (passed ? below : above) += s.plannedEase;
+    }
+    return atTop ? above : below;
   }
   // Where to look along a seam: `part` of its length from the upper end, good to a sixty-fourth.
   Vec2 spotAlong(const Seam& seam, double part) const {

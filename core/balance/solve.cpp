@@ -88,12 +88,13 @@ std::vector<Eigen::LLT<MatrixXd>> factored(const BalanceProblem& problem) {
   return all;
 }
 
-// A step is halved while it makes the constraints worse: far from the draft the linear model may mislead.
+// A step is halved while it makes the constraints worse: far from the draft the linear model may mislead. Where they
+// cannot all hold they get no better at the end, and that is not worse.
 double shortened(const BalanceProblem& problem, const VectorXd& x, const VectorXd& towards, double now) {
   constexpr double kSmallest = 1.0 / 32, kGoodEnough = 1e-3;
   if (now < kGoodEnough) return 1;
   for (double part = 1; part > kSmallest; part /= 2)
-    if (problem.values(x + part * towards).norm() < now) return part;
+    if (problem.values(x + part * towards).norm() < now * (1 + 1e-4)) return part;
   return kSmallest;
 }
 

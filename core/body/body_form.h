@@ -16,10 +16,10 @@
 //   waist      0.72, between the two; common practice, no source
 // The half width a then follows from the girth. Between the levels width, depths and axis run monotone (spline.h).
 //
-// A breast adds to the torso's front, at height y and w(y) to each side of half the span, a half ellipse p(y) deep, the wider the deeper it is. The
-// torso at the bust level is between upper bust and underbust; the depth at the bust point is found so that the hull of
-// torso and breasts measures the full bust. Above, p runs out at the chest line; below, at the underbust. A bust not
-// larger than the torso there has no breasts, and the torso is as large as the bust.
+// A breast adds to the torso's front, at height y and w(y) to each side of half the span, a half ellipse p(y) deep, the
+// wider the deeper it is. The torso at the bust level is between upper bust and underbust; the depth at the bust point
+// is found so that the hull of torso and breasts measures the full bust. Above, p runs out at the chest line; below, at
+// the underbust. A bust not larger than the torso there has no breasts, and the torso is as large as the bust.
 #pragma once
 
 #include <string_view>

@@ -1,5 +1,6 @@
 #include "pieces/crossing.h"
 
+#include <Eigen/Cholesky>
 #include <algorithm>
 #include <cmath>
 #include <numbers>
@@ -36,8 +37,8 @@ Vec2 firstStitch(const Path& path, bool atStart) {
 // Lengthens the first handle of a cubic where it bends at its start with less than kCrossing: that radius grows as the
 // square of the handle.
 Cubic rounder(Cubic c) {
-  constexpr double kCrossing = 120;  // mm; a tighter bend at a seam looks like a corner once it is sewn
-  constexpr double kLongest = 0.7;   // of the chord
+  constexpr double kCrossing = 200;  // mm; a tighter bend at a seam looks like a corner once it is sewn
+  constexpr double kLongest = 0.57;  // of the chord
   const double radius = 1 / std::max(std::abs(c.curvature(0)), 1e-9), handle = distance(c.p0, c.p1);
   if (radius >= kCrossing || handle < 1e-9) return c;
   const double wanted = std::min(handle * std::sqrt(kCrossing / radius), kLongest * distance(c.p0, c.p3));
@@ -45,15 +46,86 @@ Cubic rounder(Cubic c) {
   return c;
 }
 
-void roundCrossing(Piece& piece, const SeamEnd& end) {
+void roundCrossing(const Piece& before, Piece& piece, const SeamEnd& end) {
   Path& path = piece.edges[end.across].path;
+  const std::vector<Cubic>& was = before.edges[end.across].path.cubics();
   std::vector<Cubic> cubics = path.cubics();
   if (end.atItsStart) {
-    cubics.front() = rounder(cubics.front());
+    cubics.front().p1 = rounder(was.front()).p1;
   } else {
-    cubics.back() = rounder(cubics.back().reversed()).reversed();
+    cubics.back().p2 = rounder(was.back().reversed()).p1;
   }
   path = Path(std::move(cubics));
+}
+
+// Where one line runs on across one end of a seam.
+struct Crossing {
+  SeamEnd a, b;
+  size_t pieceA = 0, pieceB = 0;
+  double turn = 0;  // of the chords, with the seam closed
+};
+
+std::vector<Crossing> crossingsOf(const Pattern& pattern) {
+  std::vector<Crossing> all;
+  for (const Seam& seam : pattern.seams)
+    for (const bool atTop : {true, false}) {
+      const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
+      const bool runsOn = a.acrossRole == EdgeRole::Top || a.acrossRole == EdgeRole::Hem;
+      if (a.acrossRole != b.acrossRole || !runsOn) continue;
+      all.push_back({a, b, seam.a.piece, seam.b.piece, a.chordAngleRad + b.chordAngleRad - std::numbers::pi});
+    }
+  return all;
+}
+
+// How far the line is turned from its chord at one end of a cubic: constant + slope * (an unknown, if there is one).
+struct EndTurn {
+  double constant = 0, slope = 0;
+  Eigen::Index unknown = -1;
+};
+
+EndTurn turnAt(const std::vector<Crossing>& crossings, size_t piece, size_t edge, bool atStart, const Cubic& c) {
+  for (size_t k = 0; k < crossings.size(); ++k) {
+    const Crossing& x = crossings[k];
+    const auto meets = [&](size_t p, const SeamEnd& e) {
+      return p == piece && e.across == edge && e.atItsStart == atStart;
+    };
+    if (meets(x.pieceA, x.a)) return {0, 1, static_cast<Eigen::Index>(k)};
+    if (meets(x.pieceB, x.b)) return {x.turn, -1, static_cast<Eigen::Index>(k)};
+  }
+  const Vec2 chord = c.p3 - c.p0;
+  return {atStart ? angleBetween(chord, c.startTangent()) : -angleBetween(chord, c.endTangent()), 0, -1};
+}
+
+// By how much side a's line is turned from its chord at every crossing, so that the whole line bends least.
+Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossing>& crossings) {
+  const auto n = static_cast<Eigen::Index>(crossings.size());
+  Eigen::MatrixXd h = Eigen::MatrixXd::Identity(n, n) * 1e-9;
+  Eigen::VectorXd g = Eigen::VectorXd::Zero(n);
+  const auto add = [&](const EndTurn& s, const EndTurn& t, double weight) {  // weight * s * t
+    if (s.unknown >= 0) g(s.unknown) += weight * s.slope * t.constant;
+    if (t.unknown >= 0) g(t.unknown) += weight * t.slope * s.constant;
+    if (s.unknown < 0 || t.unknown < 0) return;
+    h(s.unknown, t.unknown) += weight * s.slope * t.slope;
+    h(t.unknown, s.unknown) += weight * s.slope * t.slope;
+  };
+  for (size_t p = 0; p < pattern.pieces.size(); ++p)
+    for (size_t e = 0; e < pattern.pieces[p].edges.size(); ++e) {
+      const Edge& edge = pattern.pieces[p].edges[e];
+      if (edge.role != EdgeRole::Top && edge.role != EdgeRole::Hem) continue;
+      const std::vector<Cubic>& cubics = edge.path.cubics();
+      for (const Cubic& c : cubics) {
+        const auto end = [&](bool atStart) {
+          const bool outer = &c == (atStart ? &cubics.front() : &cubics.back());
+          return turnAt(outer ? crossings : std::vector<Crossing>{}, p, e, atStart, c);
+        };
+        const EndTurn s = end(true), t = end(false);
+        const double stiff = 1 / std::max(distance(c.p0, c.p3), 1.0);
+        add(s, s, stiff);
+        add(t, t, stiff);
+        add(s, t, -stiff);
+      }
+    }
+  return h.ldlt().solve(-g);
 }
 
 }  // namespace
@@ -89,21 +161,35 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   return end;
 }
 
+double turnAcross(const Pattern& pattern, const Seam& seam, bool atTop) {
+  return seamEnd(pattern, seam.a, atTop).angleRad + seamEnd(pattern, seam.b, atTop).angleRad - std::numbers::pi;
+}
+
+Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop) {
+  const Path a = pattern.sidePath(seam.a), b = pattern.sidePath(seam.b);
+  const Vec2 cornerA = atTop ? a.start() : a.end(), cornerB = atTop ? b.start() : b.end();
+  const double turn =
+      atTop ? angleBetween(b.startTangent(), a.startTangent()) : angleBetween(b.endTangent(), a.endTangent());
+  return Motion::rotationAbout(cornerB, turn).then(Motion::translation(cornerA - cornerB));
+}
+
 void runOnAcrossSeams(Pattern& pattern) {
-  std::vector<std::pair<SeamEnd, size_t>> ends;  // and their pieces
-  for (const Seam& seam : pattern.seams)
-    for (const bool atTop : {true, false}) {
-      const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
-      const bool runsOn = a.acrossRole == EdgeRole::Top || a.acrossRole == EdgeRole::Hem;
-      if (a.acrossRole != b.acrossRole || !runsOn) continue;
-      const double turn = a.chordAngleRad + b.chordAngleRad - std::numbers::pi;
-      aim(pattern.pieces[seam.a.piece], a, turn * a.chord / (a.chord + b.chord));
-      aim(pattern.pieces[seam.b.piece], b, turn * b.chord / (a.chord + b.chord));
-      ends.insert(ends.end(), {{a, seam.a.piece}, {b, seam.b.piece}});
-    }
+  const std::vector<Crossing> crossings = crossingsOf(pattern);
+  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings);
+  for (size_t k = 0; k < crossings.size(); ++k) {
+    const Crossing& c = crossings[k];
+    const double v = turns(static_cast<Eigen::Index>(k));
+    aim(pattern.pieces[c.pieceA], c.a, v);
+    aim(pattern.pieces[c.pieceB], c.b, c.turn - v);
+  }
   // One end's handle changes the bend at the other: a second round settles it.
-  for (int round = 0; round < 2; ++round)
-    for (const auto& [end, piece] : ends) roundCrossing(pattern.pieces[piece], end);
+  for (int round = 0; round < 2; ++round) {
+    const Pattern before = pattern;
+    for (const Crossing& c : crossings) {
+      roundCrossing(before.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
+      roundCrossing(before.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
+    }
+  }
 }
 
 }  // namespace armure

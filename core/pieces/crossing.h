@@ -24,12 +24,19 @@ struct SeamEnd {
 
 SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop);
 
-// Draws top edge and hem on across every seam, as a maker does with the pieces laid edge to edge: with a seam closed at
-// its end, both run in the tangent of the circle through the corner and the two neighbouring corners. The angle between
-// a chord and that tangent is as the length of the chord, so that with a turn of the chords of t
-//   angle on side a = chord angle a - t La / (La + Lb),   the same on b:   together a straight angle, no kink.
-// Where that would bend a line at the seam with less than 120 mm of radius, its handle is lengthened. Corners stay where
-// they are.
+// How the line turns there with the seam closed, in radians: 0 when it runs on, positive when it points outwards.
+double turnAcross(const Pattern& pattern, const Seam& seam, bool atTop);
+
+// Lays side b's piece on side a's with that end of the seam closed: the corners meet, the seams run the same way.
+Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop);
+
+// Draws top edge and hem on across every seam, as a maker does with the pieces laid edge to edge: one smooth line
+// through all corners. With the seams closed, the chords of two neighbouring pieces turn by t at their seam. Let s and
+// e be how far the line is turned from its chord at the two ends of a piece, of chord L; then
+//   s of one piece + e of its neighbour = t              no kink
+//   sum over the pieces of (s^2 - s e + e^2) / L = min    a beam's bending energy, so the bend runs on across seams too
+// A line's free ends (centre front, centre back) keep the direction they were drafted with. Where it would still bend
+// at a seam with less than 200 mm of radius its handle is lengthened. Corners stay where they are.
 void runOnAcrossSeams(Pattern& pattern);
 
 }  // namespace armure

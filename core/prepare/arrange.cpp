@@ -20,24 +20,25 @@ namespace {
 
 // Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved
 // out by as much as any two points that are sewn together would overlap.
-Motion layBeside(const Path& a, const Path& b) {
+Motion layBeside(const Path& a, const Path& b, double gap) {
   constexpr int kSamples = 65;
   const Motion fit = bestFit(a, b);
   const Vec2 down = unit(a.end() - a.start()), right{down.y, -down.x};
   const std::vector<Vec2> pa = evenPoints(a, kSamples), pb = evenPoints(b, kSamples);
   double overlap = -HUGE_VAL;
   for (size_t i = 0; i < pa.size(); ++i) overlap = std::max(overlap, dot(pa[i] - fit.apply(pb[i]), right));
-  return fit.then(Motion::translation(overlap * right));
+  return fit.then(Motion::translation((overlap + gap) * right));
 }
 
 }  // namespace
 
-Arrangement tape(const Pattern& pattern) {
+Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
+  constexpr double kApart = 70;  // mm
   Arrangement motions(pattern.pieces.size());
   for (const Seam& seam : pattern.seams) {
     if (seam.b.piece != seam.a.piece + 1) continue;
     const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
-    motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b));
+    motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b), open.contains(seam.id) ? kApart : 0);
   }
   // What is sewn to nothing lies beside them.
   constexpr double kBeside = 40;

@@ -3,6 +3,8 @@
 // Laying pieces out: taped edge to edge for the eye, or apart on paper with the grain upright for cutting.
 #pragma once
 
+#include <set>
+#include <string>
 #include <vector>
 
 #include "pieces/pattern.h"
@@ -25,8 +27,8 @@ Box boxRound(const Polyline& points);
 using Arrangement = std::vector<Motion>;
 
 // Every piece laid against the one before along their common seam, rigidly and without lying over it: the gaps of
-// curved seams show.
-Arrangement tape(const Pattern& pattern);
+// curved seams show. Seams in `open` are not taped: the pieces there lie a hand's breadth apart.
+Arrangement tape(const Pattern& pattern, const std::set<std::string>& open = {});
 
 // Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole
 // starts at (0, 0), with a little room all round.

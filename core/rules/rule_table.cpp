@@ -273,7 +273,7 @@ constexpr std::array kRules{
              length("modesty.overlap", "Lines", "Opening", "Panel wider than the gap", 2, 0.5, 6, "2 in")),
     // balance
     option("balance.keep", "Balance", "Pieces", "The pieces are", kKeep, "what is printed and exported"),
-    length("balance.ease_limit", "Balance", "Ease", "Eased in, at most", 0.25, 0, 1,
+    length("balance.ease_limit", "Balance", "Ease", "Eased in, at most", 0.125, 0, 1,
            "between two notches; 1/8 in on every 4 in goes in without a pucker"),
     // preparing to cut
     length("allowance.seam", "Prepare", "Allowances", "Panel seams", 0.5, 0, 2, "1/2 in"),

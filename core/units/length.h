@@ -30,9 +30,10 @@ std::string_view unitSymbol(Unit unit);  // "in", "cm", "mm"
 // Reads a unit symbol: in, inch, inches, ", cm, mm. The Problem names the three accepted ones.
 Result<Unit> parseUnit(std::string_view text);
 
-// Reads a length. Accepts whole numbers, decimals with point or comma, fractions ("9 1/2", "9-1/2", "1/2", "9½"; beside a
-// whole number less than one) and an optional unit after the number, which then counts instead of `bareUnit`. Returns millimetres, rounded to 1e-9. A sign
-// is read; whether a negative value makes sense is the caller's to say. Never returns NaN or infinity.
+// Reads a length. Accepts whole numbers, decimals with point or comma, fractions ("9 1/2", "9-1/2", "1/2", "9½"; beside
+// a whole number less than one) and an optional unit after the number, which then counts instead of `bareUnit`. Returns
+// millimetres, rounded to 1e-9. A sign is read; whether a negative value makes sense is the caller's to say. Never
+// returns NaN or infinity.
 Result<double> parseLength(std::string_view text, Unit bareUnit);
 
 // How lengths are shown: in which unit and, for inches, in which fraction (8, 16 or 32).

@@ -6,6 +6,7 @@
 
 #include "balance/balance.h"
 #include "balance/moving_edge.h"
+#include "balance/walk.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 
@@ -43,66 +44,11 @@ std::vector<std::string> failing(const Sheet& sheet) {
 
 BalanceOptions allSeams(const Pattern& p, SeamWish wish) {
   BalanceOptions options;
-  for (const Seam& s : p.seams) options.seams[s.id] = wish;
+  for (const Seam& s : p.seams) options.seams[s.id] = {wish};
   return options;
 }
 
 }  // namespace
-
-TEST_CASE("the derivative of a cubic's length agrees with central differences to 1e-6") {
-  Dice dice(3);
-  for (int round = 0; round < 100; ++round) {
-    Cubic c{{0, 0}, {dice.between(-20, 20), 30}, {dice.between(-20, 20), 60}, {dice.between(-20, 20), 95}};
-    const LengthGradient g = lengthGradient(c);
-    CHECK(g.length == Approx(c.length()).margin(1e-8));
-    Vec2* points[] = {&c.p0, &c.p1, &c.p2, &c.p3};
-    for (int i = 0; i < 4; ++i)
-      for (double Vec2::*axis : {&Vec2::x, &Vec2::y}) {
-        constexpr double kStep = 1e-4;
-        const double was = points[i]->*axis;
-        points[i]->*axis = was + kStep;
-        const double more = c.length();
-        points[i]->*axis = was - kStep;
-        const double less = c.length();
-        points[i]->*axis = was;
-        CHECK(g.by[i].*axis == Approx((more - less) / (2 * kStep)).margin(1e-6));
-      }
-  }
-}
-
-TEST_CASE("the derivative of a moved edge's length agrees with central differences to 1e-6") {
-  const Design d = designOf(plainOrder());
-  Dice dice(4);
-  for (const Piece& p : d.pattern.pieces)
-    for (const Edge& e : p.edges) {
-      if (e.role != EdgeRole::Seam) continue;
-      const MovingEdge edge(e.path, {40, 120, 200});
-      Eigen::VectorXd x(edge.unknowns());
-      for (Eigen::Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 2 : 0.02);
-      Eigen::VectorXd gradient = Eigen::VectorXd::Zero(x.size()), unused = gradient;
-      const size_t from = edge.jointAt(40), to = edge.jointAt(200);
-      edge.length(from, to, x, 1, gradient);
-      for (Eigen::Index i = 0; i < x.size(); ++i) {
-        Eigen::VectorXd more = x, less = x;
-        more(i) += 1e-4;
-        less(i) -= 1e-4;
-        const double slope = (edge.length(from, to, more, 0, unused) - edge.length(from, to, less, 0, unused)) / 2e-4;
-        CHECK(gradient(i) == Approx(slope).margin(1e-6));
-      }
-      CHECK(edge.path(Eigen::VectorXd::Zero(x.size())).length() == Approx(e.path.length()).margin(1e-6));
-    }
-}
-
-TEST_CASE("a moved edge stays smooth at every joint, whatever moves it") {
-  const Design d = designOf(plainOrder());
-  Dice dice(6);
-  const MovingEdge edge(d.pattern.pieces[1].edge("princess").path, {60, 150, 220});
-  Eigen::VectorXd x(edge.unknowns());
-  for (Eigen::Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 3 : 0.05);
-  const Path moved = edge.path(x);
-  for (size_t i = 1; i < moved.cubics().size(); ++i)
-    CHECK(std::abs(angleBetween(moved.cubics()[i - 1].endTangent(), moved.cubics()[i].startTangent())) < 1e-3);
-}
 
 TEST_CASE("balanced, every stretch, seam, girth, join and corner passes, and the certificate says how") {
   std::vector<double> moves;
@@ -126,7 +72,7 @@ TEST_CASE("balanced, every stretch, seam, girth, join and corner passes, and the
   WARN("largest movement, mm: median " << moves[moves.size() / 2] << ", 95 % " << moves[moves.size() * 95 / 100]
                                        << ", most " << moves.back());
   CHECK(moves.size() > 100);
-  CHECK(moves[moves.size() / 2] < 4);
+  CHECK(moves[moves.size() / 2] < 3);
   CHECK(moves.back() < 15);
 }
 
@@ -205,7 +151,7 @@ TEST_CASE("one side follows the other: the leader does not move, the seam fits a
   const Design d = designOf(plainOrder());
   for (const SeamWish wish : {SeamWish::FollowA, SeamWish::FollowB}) {
     BalanceOptions options;
-    options.seams["princess"] = wish;
+    options.seams["princess"] = {wish};
     const Balanced b = balance(d.pattern, options);
     CHECK(failing(sheetOf(d, b)).empty());
     const Seam& seam = d.pattern.seams[0];
@@ -217,7 +163,7 @@ TEST_CASE("one side follows the other: the leader does not move, the seam fits a
 TEST_CASE("a seam that is left stays as it was and fails as it did; the others fit") {
   const Design d = designOf(plainOrder());
   BalanceOptions options;
-  options.seams["princess"] = SeamWish::Leave;
+  options.seams["princess"] = {SeamWish::Leave};
   const Balanced b = balance(d.pattern, options);
   for (const SeamSide* side : {&d.pattern.seams[0].a, &d.pattern.seams[0].b})
     CHECK(b.pattern.sidePath(*side).cubics() == d.pattern.sidePath(*side).cubics());
@@ -229,7 +175,7 @@ TEST_CASE("a seam that is left stays as it was and fails as it did; the others f
 TEST_CASE("planned ease is kept, a wrong girth is put right, and what cannot be reached is named") {
   const Design d = designOf(plainOrder());
   Pattern eased = d.pattern;
-  eased.seams[1].ease = 3;
+  eased.seams[1].eases = {{"top", "hem", 3}};
   const Balanced b = balance(eased);
   CHECK(b.certificate.converged);
   const auto length = [](const Balanced& r, const SeamSide& side) { return r.pattern.sidePath(side).length(); };
@@ -244,25 +190,8 @@ TEST_CASE("planned ease is kept, a wrong girth is put right, and what cannot be 
 
   const Balanced stuck = balance(wide, allSeams(wide, SeamWish::Leave));
   REQUIRE(stuck.unreachable.size() == 1);
-  CHECK(stuck.unreachable[0].find("Waist") != std::string::npos);
-  CHECK(stuck.unreachable[0].find("6.0 mm") != std::string::npos);
-}
-
-TEST_CASE("without the constraints of a family the sheet fails: it can") {
-  const Design d = designOf(plainOrder());
-  // No stretches: only girths, which are right already; nothing moves and the stretches fail as before.
-  Pattern girthsOnly = d.pattern;
-  const Balanced untouched = balance(girthsOnly, allSeams(girthsOnly, SeamWish::Leave));
-  CHECK_FALSE(failing(sheetOf(d, untouched)).empty());
-  // No girths: the stretches are made to fit, and some level closes to something else.
-  Pattern stretchesOnly = d.pattern;
-  for (PatternLevel& l : stretchesOnly.levels) l.ring = false;
-  Balanced loose = balance(stretchesOnly);
-  for (size_t i = 0; i < loose.pattern.levels.size(); ++i) loose.pattern.levels[i].ring = d.pattern.levels[i].ring;
-  double worst = 0;
-  for (const PatternLevel& l : loose.pattern.levels)
-    if (l.ring) worst = std::max(worst, std::abs(loose.pattern.closedGirth(l) - l.finishedGirth));
-  CHECK(worst > 0.01);
+  CHECK(stuck.unreachable[0].find("Waist girth: 6.0 mm") != std::string::npos);
+  CHECK(stuck.unreachable[0].find("the side edge of the side front") != std::string::npos);
 }
 
 TEST_CASE("the order keeps the balanced pieces when it says so, and which side gives way") {
@@ -278,6 +207,98 @@ TEST_CASE("the order keeps the balanced pieces when it says so, and which side g
   CHECK(kept.pattern.sidePath(kept.pattern.seams[0].a).cubics() ==
         drafted.pattern.sidePath(drafted.pattern.seams[0].a).cubics());
   CHECK(checkChoice("seam.side", "leave", Unit::Inch).ok());
+  CHECK(checkChoice("seam.side", "ease  bust underbust", Unit::Inch).value() == "ease bust underbust");
+  CHECK_FALSE(checkChoice("seam.side", "ease waist bust", Unit::Inch).ok());  // from the top down
+  CHECK(checkChoice("lock.front-2.side", "yes", Unit::Inch).ok());
+  CHECK_FALSE(checkChoice("lock.front-2.side", "perhaps", Unit::Inch).ok());
+  CHECK_FALSE(checkChoice("lock.sleeve.side", "yes", Unit::Inch).ok());
   CHECK_FALSE(checkChoice("seam.side", "glue", Unit::Inch).ok());
   CHECK_FALSE(checkChoice("seam.hem", "leave", Unit::Inch).ok());
+}
+
+TEST_CASE("an edge that is held does not move; the other side makes the seam fit") {
+  const Design d = designOf(plainOrder());
+  BalanceOptions options;
+  options.locks = {{"front-1", "princess"}};
+  const Balanced b = balance(d.pattern, options);
+  CHECK(failing(sheetOf(d, b)).empty());
+  CHECK(b.pattern.pieces[0].edge("princess").path.cubics() == d.pattern.pieces[0].edge("princess").path.cubics());
+
+  // The other side is asked to lead, and this one is held: both stay, and the two choices are named.
+  options.seams["princess"] = {SeamWish::FollowB};
+  const Balanced stuck = balance(d.pattern, options);
+  REQUIRE_FALSE(stuck.unreachable.empty());
+  for (const std::string& text : stuck.unreachable) {
+    CHECK(text.find("Princess seam") != std::string::npos);
+    CHECK(text.find("the princess edge of the centre front") != std::string::npos);
+    CHECK(text.find("the princess edge of the side front") != std::string::npos);
+  }
+  CHECK_FALSE(stuck.certificate.converged);
+}
+
+TEST_CASE("a difference is kept as ease between two notches, up to the limit") {
+  const Design d = designOf(plainOrder());
+  const Seam& seam = d.pattern.seams[0];
+  double drafted = 0;
+  for (const Stretch& s : walk(d.pattern, seam).stretches)
+    if (s.from == "bust" && s.to == "underbust") drafted = s.mismatch();
+  REQUIRE(std::abs(drafted) > 0.6);  // worth easing
+  BalanceOptions options;
+  options.seams[seam.id] = {SeamWish::Ease, "bust", "underbust"};
+  for (const double limit : {20.0, 0.25}) {
+    options.easeLimit = limit;
+    const Balanced b = balance(d.pattern, options);
+    CHECK(failing(sheetOf(d, b)).empty());
+    for (const Stretch& s : walk(b.pattern, b.pattern.seams[0]).stretches) {
+      const bool here = s.from == "bust";
+      CHECK(s.mismatch() == Approx(0).margin(1e-6));
+      CHECK(std::abs(s.plannedEase) == Approx(here ? std::min(limit, std::abs(drafted)) : 0).margin(1e-6));
+    }
+    CHECK(std::abs(b.pattern.seams[0].ease()) <= limit + 1e-9);
+  }
+}
+
+TEST_CASE("trimmed at one end, the seam fits, no line is bent, and the cut is told") {
+  const Design d = designOf(plainOrder());
+  for (const SeamWish wish : {SeamWish::TrimTop, SeamWish::TrimHem}) {
+    BalanceOptions options = allSeams(d.pattern, SeamWish::Leave);
+    options.seams["side"] = {wish};
+    Pattern uneven = d.pattern;  // the side of the back left longer, as a draft without trimming would
+    Piece& back = uneven.pieces[2];
+    for (Edge& e : back.edges)
+      if (e.id == "side") {
+        const Vec2 down = e.path.startTangent();
+        const Vec2 corner = e.path.start() - 4 * down;
+        e.path = Path::line(corner, e.path.start()) + e.path;
+        for (Notch& n : back.notches)
+          if (n.edge == "side") n.at += 4;
+        for (Edge& hem : back.edges)
+          if (hem.role == EdgeRole::Hem) hem.path = Path::line(hem.path.start(), corner);
+      }
+    const Balanced b = balance(uneven, options);
+    const Walk w = walk(b.pattern, b.pattern.seams[1]);
+    CHECK(w.mismatch() == Approx(0).margin(1e-9));
+    for (const Stretch& s : w.stretches) CHECK(s.mismatch() == Approx(0).margin(1e-6));
+    REQUIRE(b.pattern.trims.size() > d.pattern.trims.size());
+    CHECK(b.pattern.trims.back().amount == Approx(4).margin(0.01));
+    CHECK(b.pattern.trims.back().atTop == (wish == SeamWish::TrimTop));
+    CHECK(b.pattern.trims.back().piece == 2);
+    // Side a is as it was.
+    CHECK(b.pattern.sidePath(b.pattern.seams[1].a).cubics() == d.pattern.sidePath(d.pattern.seams[1].a).cubics());
+    for (const Piece& p : b.pattern.pieces)
+      for (size_t i = 0; i < p.edges.size(); ++i)
+        CHECK(distance(p.edges[i].path.end(), p.edges[(i + 1) % p.edges.size()].path.start()) < 1e-9);
+  }
+}
+
+TEST_CASE("each movement says what asked for it") {
+  const Design d = designOf(plainOrder());
+  const Balanced b = balance(d.pattern);
+  REQUIRE_FALSE(b.moves.empty());
+  for (const EdgeMove& m : b.moves) {
+    INFO(m.edge << " " << m.why);
+    CHECK((m.why.find(" to ") != std::string::npos || m.why.find("girth") != std::string::npos));
+    CHECK_FALSE(m.seam.empty());
+    CHECK(m.across <= m.largest + 0.5);
+  }
 }

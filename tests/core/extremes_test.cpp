@@ -98,6 +98,7 @@ TEST_CASE("every edge's allowance is kept all round, over random bodies") {
       Polyline ring = d->cutOutlines[i];
       ring.push_back(ring.front());
       for (const Edge& e : d->pattern.pieces[i].edges) {
+        if (e.path.tightestLeftRadius() < e.allowance) continue;  // the sheet says so
         // Away from the corners, where a neighbour with less allowance may be nearer.
         for (double at : {0.4, 0.5, 0.6}) {
           INFO(o.title << " " << d->pattern.pieces[i].id << "." << e.id);

@@ -1,0 +1,114 @@
+// Rolling a seam out along one ruler: the running difference against lengths measured another way.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+
+#include "balance/balance.h"
+#include "balance/roll.h"
+#include "balance/walk.h"
+#include "pieces/crossing.h"
+#include "prepare/arrange.h"
+#include "tests/support/bodies.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+Pattern patternOf(const Order& o) {
+  auto d = recalc(o);
+  if (!d.ok()) FAIL(d.problem().text());
+  return d->pattern;
+}
+
+double polylineLength(const Path& path) {
+  const Polyline line = path.flattened(1e-5);
+  double sum = 0;
+  for (size_t i = 1; i < line.size(); ++i) sum += distance(line[i - 1], line[i]);
+  return sum;
+}
+
+}  // namespace
+
+TEST_CASE("the ruler counts from the underbust, and its marks are the notches of both sides") {
+  const Pattern p = patternOf(plainOrder());
+  for (const Seam& seam : p.seams) {
+    const RolledSeam r = roll(p, seam);
+    CHECK(r.anchor == "underbust");
+    REQUIRE(r.marks.size() == walk(p, seam).stretches.size() + 1);
+    CHECK(r.marks.front().id == "top");
+    CHECK(r.marks.back().id == "hem");
+    for (const RolledMark& m : r.marks)
+      if (m.id == "underbust") CHECK((m.a == 0 && m.b == 0 && m.difference() == 0));
+    CHECK(r.marks.back().a - r.marks.front().a == Approx(polylineLength(p.sidePath(seam.a))).margin(1e-3));
+    CHECK(r.marks.back().b - r.marks.front().b == Approx(polylineLength(p.sidePath(seam.b))).margin(1e-3));
+  }
+}
+
+TEST_CASE("the running difference is how much longer side a has been since the anchor") {
+  const Pattern p = patternOf(plainOrder());
+  for (const Seam& seam : p.seams) {
+    const RolledSeam r = roll(p, seam);
+    double above = 0, below = 0;
+    bool passed = false;
+    for (const Stretch& s : walk(p, seam).stretches) {
+      passed = passed || s.from == "underbust";
+      (passed ? below : above) += s.mismatch();
+    }
+    CHECK(r.marks.front().difference() == Approx(above).margin(1e-9));
+    CHECK(r.marks.back().difference() == Approx(below).margin(1e-9));
+    CHECK(r.difference(0) == Approx(0).margin(1e-12));
+    // Half way between two marks, half of what the stretch adds.
+    const RolledMark &a = r.marks[r.marks.size() - 2], &b = r.marks.back();
+    CHECK(r.difference((a.a + b.a) / 2) == Approx((a.difference() + b.difference()) / 2));
+  }
+}
+
+TEST_CASE("the points under the finger lie on the two edges, at notches on the notches") {
+  const Pattern p = balance(patternOf(plainOrder())).pattern;
+  const Seam& seam = p.seams[0];
+  const RolledSeam r = roll(p, seam);
+  for (const RolledMark& m : r.marks) {
+    const SewnPoints points = sewnAt(p, seam, r, m.a);
+    CHECK(distance(points.a, p.sidePath(seam.a).pointAt(m.a - r.marks.front().a)) < 1e-9);
+    CHECK(distance(points.b, p.sidePath(seam.b).pointAt(m.b - r.marks.front().b)) < 1e-9);
+    for (const Notch& n : p.pieces[seam.b.piece].notches)
+      if (n.id == m.id && seam.b.uses(n.edge))
+        CHECK(distance(points.b, p.pieces[seam.b.piece].edge(n.edge).path.pointAt(n.at)) < 1e-6);
+  }
+  // Balanced, both sides run alike all the way.
+  for (double a = r.marks.front().a; a < r.marks.back().a; a += 5) CHECK(std::abs(r.difference(a)) < 1e-6);
+}
+
+TEST_CASE("an eased stretch counts no difference where the ease is planned") {
+  Pattern p = patternOf(plainOrder());
+  const Walk w = walk(p, p.seams[0]);
+  for (const Stretch& s : w.stretches) p.seams[0].eases.push_back({s.from, s.to, s.mismatch()});
+  for (const RolledMark& m : roll(p, p.seams[0]).marks) CHECK(m.difference() == Approx(0).margin(1e-9));
+  CHECK(walk(p, p.seams[0]).mismatch() == Approx(0).margin(1e-9));
+}
+
+TEST_CASE("closed at one end, the corners meet, the seam runs the same way, and the line runs on") {
+  const Pattern p = patternOf(plainOrder());
+  for (const Seam& seam : p.seams)
+    for (const bool atTop : {true, false}) {
+      const Path a = p.sidePath(seam.a), b = p.sidePath(seam.b).transformed(closedAt(p, seam, atTop));
+      CHECK(distance(atTop ? a.start() : a.end(), atTop ? b.start() : b.end()) < 1e-9);
+      CHECK(std::abs(angleBetween(atTop ? a.startTangent() : a.endTangent(),
+                                  atTop ? b.startTangent() : b.endTangent())) < 1e-9);
+      CHECK(std::abs(turnAcross(p, seam, atTop)) * 180 / std::numbers::pi < 2);
+    }
+}
+
+TEST_CASE("a seam that is left open keeps its pieces apart, the others stay taped") {
+  const Pattern p = patternOf(plainOrder());
+  const Arrangement taped = tape(p), open = tape(p, {"side"});
+  const auto gap = [&](const Arrangement& m, const Seam& s) {
+    const Path a = p.sidePath(s.a).transformed(m[s.a.piece]), b = p.sidePath(s.b).transformed(m[s.b.piece]);
+    return distance(a.pointAt(a.length() / 2), b.pointAt(b.length() / 2));
+  };
+  for (const Seam& s : p.seams) {
+    if (s.id == "side") CHECK(gap(open, s) > gap(taped, s) + 50);
+    if (s.id != "side") CHECK(gap(open, s) == Approx(gap(taped, s)).margin(1e-9));
+  }
+}
