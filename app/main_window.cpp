@@ -107,7 +107,7 @@ void MainWindow::showStage(Stage stage) {
   table_->setGuidesShown(stage == Stage::Shape);
   table_->setBalanceShown(stage == Stage::Balance);
   const std::string& shown = session_.selection().working;
-  if (stage == Stage::Shape && (shown.empty() || shown.starts_with("measure.")))
+  if (!client && (shown.empty() || shown.starts_with("measure.")) && session_.selection().seam.empty())
     session_.select({.working = "girth.waist", .level = "waist"});
   if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
   if (stage == Stage::Lines) table_->setMode(TableMode::Taped);

@@ -166,12 +166,44 @@ void dragOnTheRails(benchmark::State& state) {
   state.counters["rails"] = benchmark::Counter(rails.paints, benchmark::Counter::kAvgIterations);
 }
 
-// Balancing from the draft: 0 is the six-piece bodice, 1 the corset of four lines.
-void balancing(benchmark::State& state) {
+// The demo order with as many pieces in the whole garment, eight at the least.
+Order orderWithPieces(int pieces) {
   Order order = demoOrder();
-  if (state.range(0) == 1) order.style = "reducing-four-lines";
-  const Design design = recalc(order).value();
+  order.style = "reducing-four-lines";
+  const int lines = pieces / 2 - 2;  // panel lines on front and back together
+  order.choices["lines.front"] = std::to_string((lines + 1) / 2);
+  order.choices["lines.back"] = std::to_string(lines / 2);
+  return order;
+}
+
+// Balancing from the draft; the argument is the number of pieces in the whole garment.
+void balancing(benchmark::State& state) {
+  const Design design = recalc(orderWithPieces(static_cast<int>(state.range(0)))).value();
   for (auto _ : state) benchmark::DoNotOptimize(balance(design.pattern));
+  state.counters["pieces"] = static_cast<double>(2 * design.pattern.shellPieces());
+}
+
+// The same after a small change, from where it ended before.
+void balancingWarm(benchmark::State& state) {
+  Order order = orderWithPieces(static_cast<int>(state.range(0)));
+  const std::vector<double> before = balance(recalc(order).value().pattern).unknowns;
+  order.choices["reduction.waist"] = "1 in";
+  const Design design = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(balance(design.pattern, {}, before));
+}
+
+// A measure typed while the balanced pieces are kept: the design, and what the stage Balance shows of it.
+void typedMeasureBalanced(benchmark::State& state) {
+  Order order = orderWithPieces(12);
+  order.choices["balance.keep"] = "balanced";
+  Result<Design> last = recalc(order);
+  int i = 0;
+  for (auto _ : state) {
+    order.measures.set("waist", {inches(++i % 2 ? 28 : 28.125), "", ""});
+    Result<Design> next = recalc(order, &*last);
+    last = std::move(next);
+    benchmark::DoNotOptimize(last->pattern);
+  }
 }
 
 void bodyForm(benchmark::State& state) {
@@ -184,7 +216,9 @@ void bodyForm(benchmark::State& state) {
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
 BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);
 BENCHMARK(everythingFourLines)->Unit(benchmark::kMillisecond);
-BENCHMARK(balancing)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
+BENCHMARK(balancing)->Arg(8)->Arg(12)->Arg(18)->Arg(20)->Unit(benchmark::kMillisecond);
+BENCHMARK(balancingWarm)->Arg(12)->Arg(18)->Unit(benchmark::kMillisecond);
+BENCHMARK(typedMeasureBalanced)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);
