@@ -15,6 +15,12 @@ QString q(const std::string& s) { return QString::fromStdString(s); }
 // Small movements are told in millimetres, whatever the order's unit: an eighth of an inch hides them.
 QString mm(double v) { return QString::number(v, 'f', 1) + " mm"; }
 
+// A movement in the order's unit, finer than its fractions, and in millimetres beside it.
+QString movement(double v, Unit unit) {
+  if (unit != Unit::Inch || v < inches(1.0 / 64)) return mm(v);
+  return QString("%1 (%2)").arg(q(formatLengthWithUnit(v, {unit, 32})), mm(v));
+}
+
 QString placeName(std::string id) {
   std::replace(id.begin(), id.end(), '_', ' ');
   return q(id);
@@ -209,7 +215,9 @@ void BalancePanel::showMoves(const Balanced& b) {
   if (b.moves.empty()) {
     text = b.unreachable.empty() ? "Nothing: everything fits." : "Nothing.";
   } else {
-    text = QString("A line to cut moves by %1 at most, a notch by %2.").arg(mm(c.largestAcross), mm(c.largestMove));
+    const Unit unit = session_.order().units.unit;
+    text = QString("A line to cut moves by %1 at most, a notch by %2.")
+               .arg(movement(c.largestAcross, unit), movement(c.largestMove, unit));
     if (c.converged)
       text += QString(" Every stretch then fits to %1 mm, every girth to %2 mm.")
                   .arg(c.worstStretch, 0, 'f', 2)
@@ -221,8 +229,8 @@ void BalancePanel::showMoves(const Balanced& b) {
   for (const EdgeMove& m : b.moves) {
     const QString near = m.near.empty() ? "" : ", " + placeName(m.near);
     const Piece& piece = b.pattern.pieces[m.piece];
-    auto* item = new QListWidgetItem(QString("%1  %2 %3, %4 edge%5\nfor %6")
-                                         .arg(mm(m.largest))
+    auto* item = new QListWidgetItem(QString("%1  %2 %3, %4%5\nfor %6")
+                                         .arg(movement(m.largest, session_.order().units.unit))
                                          .arg(piece.number)
                                          .arg(q(lowered(piece.name)), q(m.edge), near, q(lowered(m.why))));
     item->setToolTip(item->text());

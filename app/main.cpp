@@ -8,6 +8,7 @@
 #include <QCommandLineParser>
 #include <QDir>
 #include <QFileInfo>
+#include <QListWidget>
 #include <QStandardPaths>
 #include <QTimer>
 #include <cstdio>
@@ -48,8 +49,14 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
   if (view == "walk") {
+    window.session().select({.seam = "side"});
     window.walker().setFocus();
     window.walker().setFinger(38);
+  }
+  if (view == "sheet") {
+    auto* rows = window.findChild<QListWidget*>("sheet");
+    rows->setCurrentRow(0);
+    emit rows->itemActivated(rows->item(0));
   }
   if (view == "rails") {
     window.rails().setFocus();
@@ -73,7 +80,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
-      view("view", "block, apart or taped; of the client: figure, book, dates or pattern", "view"),
+      view("view", "block, apart, taped, combs, rails, walk or sheet; of the client: book, dates or pattern", "view"),
       select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});
   parser.process(app);

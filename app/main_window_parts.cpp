@@ -220,7 +220,8 @@ QWidget* MainWindow::makeWalker() {
   walker_ = new SeamWalker(session_);
   rows->addWidget(walker_, 1);
   connect(walker_, &SeamWalker::fingersChanged, table_, &TableView::setFingers);
-  connect(walker_, &SeamWalker::seamChanged, this, [this, reading] {
+  connect(walker_, &SeamWalker::seamChanged, this, [this, reading, hint] {
+    hint->setVisible(!walker_->finger());
     reading->setText(walker_->reading());
     reading->setToolTip(walker_->reading());
     if (const Design* d = session_.design())

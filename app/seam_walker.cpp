@@ -207,10 +207,14 @@ void SeamWalker::drawSides(QPainter& p) const {
     p.drawLine(QPointF(xa, upper + kSide), QPointF(xb, lower));
     p.drawLine(QPointF(xb, lower), QPointF(xb, lower + (end ? 0 : 9)));
     p.setPen(off ? theme_->attention : theme_->secondInk);
-    const QString name = placeName(m.id);
-    const double half = 40;
-    const double x = std::clamp(xa, ruler().left() + 14, ruler().right() - 14);
-    p.drawText(QRectF(x - half, upper + 1, 2 * half, 13), Qt::AlignCenter, end ? "" : name);
+    if (end) continue;
+    // Names of notches that stand close together lean away from each other.
+    constexpr double kRoom = 70, kHalf = 40;
+    const bool nearNext = screenX((&m + 1)->a) - xa < kRoom && &m + 2 <= &now_.marks.back();
+    const bool nearLast = xa - screenX((&m - 1)->a) < kRoom && &m - 1 != &now_.marks.front();
+    const double x = nearLast ? xa - 4 + kHalf : nearNext ? xa + 4 - kHalf : xa;
+    const auto align = nearLast ? Qt::AlignLeft : nearNext ? Qt::AlignRight : Qt::AlignHCenter;
+    p.drawText(QRectF(x - kHalf, upper + 1, 2 * kHalf, 13), align | Qt::AlignVCenter, placeName(m.id));
   }
 }
 

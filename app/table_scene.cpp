@@ -59,6 +59,7 @@ class SceneMaker {
 
   TableScene pieces(const Arrangement& arrangement, bool cutLines) && {
     scene_.arrangement = arrangement;
+    scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
     return std::move(scene_);
   }
@@ -262,6 +263,10 @@ class SceneMaker {
       arrow.addPath(linePath(toQt(m.apply(tip - 4 * along + 2 * across)), toQt(m.apply(tip))));
       arrow.addPath(linePath(toQt(m.apply(tip)), toQt(m.apply(tip - 4 * along - 2 * across))));
       add(Mark::Moved, arrow);
+      constexpr double kTold = 1;  // mm; a smaller movement has no number on the table
+      if (move.largest >= kTold)
+        scene_.labels.push_back({LabelKind::Movement, toQt(m.apply(tip + 8 * along)),
+                                 QString::fromStdString(formatLengthWithUnit(move.largest, options_.moves))});
     }
   }
 
@@ -297,6 +302,7 @@ class SceneMaker {
     if (options_.balanced) addBefore(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
+    if (scene_.crowded) return;  // there is no room for names
     scene_.labels.push_back(
         {LabelKind::PieceName, toQt(at), QString::fromStdString(p.name).replace(' ', '\n'), 0, {0, 15}});
   }

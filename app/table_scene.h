@@ -50,7 +50,7 @@ struct SceneItem {
   std::optional<GuideHandle> guide = {};
 };
 
-enum class LabelKind { LevelName, PieceNumber, PieceName, Note };
+enum class LabelKind { LevelName, PieceNumber, PieceName, Note, Movement };
 
 struct SceneLabel {
   LabelKind kind{};
@@ -76,6 +76,7 @@ struct SceneOptions {
   bool combs = false;                    // the curvature comb of every sewn edge
   const Balanced* balanced = nullptr;    // the pieces as they would be, over what was drafted; apart and taped
   std::set<std::string> openSeams = {};  // not taped together, in Taped mode
+  LengthFormat moves = {};               // in what the arrows of a movement are told
   bool guides = false;                   // the points at which panel lines can be placed, on the block
 };
 

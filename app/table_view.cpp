@@ -87,6 +87,7 @@ void TableView::rebuild() {
                             .combs = combs_,
                             .balanced = balanceShown_ ? session_.balanced() : nullptr,
                             .openSeams = openSeams_,
+                            .moves = {session_.order().units.unit, 32},
                             .guides = guidesShown_})
                : TableScene{};
   if (fitted_) showAll();
@@ -224,6 +225,16 @@ void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
       p.setPen(theme_->ink);
       p.drawText(room, Qt::AlignCenter, label.text);
       break;
+    case LabelKind::Movement: {
+      p.setFont(uiFont(TextSize::Small));
+      const QRectF box = QFontMetricsF(p.font()).boundingRect(label.text).adjusted(-3, 0, 3, 0);
+      QColor ground = theme_->paper;
+      ground.setAlphaF(0.85f);
+      p.fillRect(box.translated(-box.center()), ground);
+      p.setPen(theme_->working);
+      p.drawText(room, Qt::AlignCenter, label.text);
+      break;
+    }
     case LabelKind::Note:
       p.setFont(uiFont(TextSize::Small));
       p.setPen(theme_->secondInk);
