@@ -2,31 +2,16 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
-#include <QPainter>
 #include <QPainterPathStroker>
 #include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
-#include <numbers>
-
-#include "render/pattern_painter.h"
 
 namespace armure {
 namespace {
 
 constexpr double kHitPixels = 6, kDragPixels = 4;
 constexpr int kMargin = 14;
-
-QPen cosmetic(const QColor& color, double pixels, Qt::PenStyle style = Qt::SolidLine) {
-  QPen pen(color, pixels, style, Qt::FlatCap, Qt::RoundJoin);
-  pen.setCosmetic(true);
-  return pen;
-}
-
-QPen dashes(QPen pen, const QList<qreal>& pattern) {
-  pen.setDashPattern(pattern);
-  return pen;
-}
 
 }  // namespace
 
@@ -129,145 +114,6 @@ bool TableView::isSelected(const SceneItem& item) const {
   return !s.working.empty() && s.working == t.working;
 }
 
-void TableView::drawItem(QPainter& p, const SceneItem& item) const {
-  const bool selected = isSelected(item);
-  const QColor ink = selected ? theme_->working : theme_->ink;
-  p.setBrush(Qt::NoBrush);
-  switch (item.mark) {
-    case Mark::PieceFill:
-    case Mark::PieceFillDeep: {
-      QColor fill = item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
-      if (!session_.selection().piece.empty() && session_.selection().piece == item.target.piece &&
-          session_.selection().edge.empty())
-        fill = theme_->tape;
-      fill.setAlphaF(0.55f);
-      p.fillPath(item.path, fill);
-      return;
-    }
-    case Mark::IntakeFill: {
-      QBrush hatch(selected ? theme_->working : theme_->secondInk, Qt::BDiagPattern);
-      hatch.setTransform(transform_.inverted());  // the hatching keeps its width on screen
-      p.setOpacity(selected ? 0.6 : 0.35);
-      p.fillPath(item.path, hatch);
-      p.setOpacity(1);
-      return;
-    }
-    case Mark::Edge:
-      p.setPen(cosmetic(ink, selected ? 2.6 : 1.7));
-      break;
-    case Mark::Fold:
-      p.setPen(dashes(cosmetic(ink, selected ? 2.6 : 1.7), {10, 2, 2, 2}));
-      break;
-    case Mark::CutLine:
-      p.setPen(cosmetic(theme_->secondInk, 1));
-      break;
-    case Mark::Construction:
-      p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, 1), {4, 3}));
-      break;
-    case Mark::Before:
-      p.setPen(dashes(cosmetic(theme_->secondInk, 1), {5, 3}));
-      break;
-    case Mark::Moved:
-      p.setPen(cosmetic(theme_->working, 1.6));
-      break;
-    case Mark::LevelLine:
-      p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, selected ? 1.8 : 1), {1, 3}));
-      break;
-    case Mark::Notch:
-      p.setPen(cosmetic(theme_->ink, 1.4));
-      break;
-    case Mark::Handle:
-      p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.4));
-      p.setBrush(selected ? theme_->working : theme_->paper);
-      break;
-    case Mark::Guide:
-      p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.2));
-      p.setBrush(selected || item.guide->placed ? theme_->working : theme_->paper);
-      break;
-    case Mark::Comb:
-      p.setPen(cosmetic(theme_->working, 0.7));
-      p.setOpacity(0.6);
-      p.drawPath(item.path);
-      p.setOpacity(1);
-      return;
-    case Mark::Grain:
-      p.setPen(cosmetic(theme_->secondInk, 1));
-      break;
-    case Mark::PageFrame:
-      p.setPen(dashes(cosmetic(theme_->working, 1), {2, 4}));
-      break;
-  }
-  p.drawPath(item.path);
-}
-
-void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
-  const QPointF at = transform_.map(label.at) + label.pixels;
-  p.save();
-  p.translate(at);
-  p.rotate(label.angleRad * 180 / std::numbers::pi);
-  const QRectF room(-160, -16, 320, 32);
-  switch (label.kind) {
-    case LabelKind::LevelName:
-      p.setFont(uiFont(TextSize::Small));
-      p.setPen(theme_->secondInk);
-      p.drawText(QPointF(0, 4), label.text);
-      break;
-    case LabelKind::PieceNumber: {
-      QFont font = uiFont(TextSize::Title, true);
-      font.setPixelSize(scene_.crowded ? 15 : 22);
-      p.setFont(font);
-      p.setPen(theme_->secondInk);
-      p.drawText(room, Qt::AlignCenter, label.text);
-      break;
-    }
-    case LabelKind::PieceName:
-      p.setFont(uiFont(TextSize::Body));
-      p.setPen(theme_->ink);
-      p.drawText(room, Qt::AlignCenter, label.text);
-      break;
-    case LabelKind::Movement: {
-      p.setFont(uiFont(TextSize::Small));
-      const QRectF box = QFontMetricsF(p.font()).boundingRect(label.text).adjusted(-3, 0, 3, 0);
-      QColor ground = theme_->paper;
-      ground.setAlphaF(0.85f);
-      p.fillRect(box.translated(-box.center()), ground);
-      p.setPen(theme_->working);
-      p.drawText(room, Qt::AlignCenter, label.text);
-      break;
-    }
-    case LabelKind::Note:
-      p.setFont(uiFont(TextSize::Small));
-      p.setPen(theme_->secondInk);
-      p.drawText(room, Qt::AlignCenter, label.text);
-      break;
-  }
-  p.restore();
-}
-
-// A ring round the place a row of the balance sheet speaks of.
-void TableView::drawSpot(QPainter& p) const {
-  const auto row = session_.selection().row;
-  if (!row || !session_.design() || mode_ == TableMode::OnTheBlock) return;
-  const CheckRow& r = session_.design()->sheet.rows[*row];
-  if (r.piece.empty()) return;
-  const QPointF at = transform_.map(scene_.place(*session_.design(), r.piece, r.spot));
-  p.setPen(QPen(r.pass || r.note ? theme_->working : theme_->attention, 2.5));
-  p.setBrush(Qt::NoBrush);
-  p.drawEllipse(at, 15, 15);
-}
-
-// The two points that are sewn together under the walker's finger.
-void TableView::drawFingers(QPainter& p) const {
-  if (mode_ == TableMode::OnTheBlock) return;
-  for (const Finger& f : fingers_) {
-    if (f.piece >= scene_.arrangement.size()) continue;
-    const QPointF at = transform_.map(toQt(scene_.arrangement[f.piece].apply(f.at)));
-    p.setPen(QPen(theme_->working, 2));
-    p.setBrush(theme_->tape);
-    p.drawEllipse(at, 6, 6);
-  }
-}
-
 void TableView::setFingers(const std::vector<Finger>& fingers) {
   fingers_ = fingers;
   update();
@@ -278,33 +124,6 @@ void TableView::toggleOpen(const std::string& seam) {
   if (!openSeams_.erase(seam)) openSeams_.insert(seam);
   rebuild();
   emit modeChanged();
-}
-
-void TableView::paintEvent(QPaintEvent*) {
-  QPainter p(this);
-  p.setRenderHint(QPainter::Antialiasing);
-  p.fillRect(rect(), theme_->paper);
-  if (session_.problem() && session_.design()) p.setOpacity(0.45);
-  p.save();
-  p.setTransform(transform_, true);
-  for (const SceneItem& item : scene_.items) drawItem(p, item);
-  p.restore();
-  for (const SceneLabel& label : scene_.labels) drawLabel(p, label);
-  drawSpot(p);
-  drawFingers(p);
-  p.setOpacity(1);
-  if (!session_.design()) {
-    p.setFont(uiFont(TextSize::Heading));
-    p.setPen(theme_->secondInk);
-    p.drawText(rect().adjusted(60, 60, -60, -60), Qt::AlignCenter | Qt::TextWordWrap,
-               "Nothing on the table yet.\nGive bust, waist and hip, and the block is drawn; the rest is estimated "
-               "until it is measured.");
-  }
-  if (hasFocus()) {
-    p.setPen(QPen(theme_->working, 1.5));
-    p.setBrush(Qt::NoBrush);
-    p.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
-  }
 }
 
 const SceneItem* TableView::itemAt(QPointF screen) const {

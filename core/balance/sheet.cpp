@@ -68,7 +68,7 @@ class SheetMaker {
       for (const bool atTop : {true, false}) {
         const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
         if (a.acrossRole != b.acrossRole) continue;
-        const double turn = (a.angleRad + b.angleRad - std::numbers::pi) * kDegrees;
+        const double turn = turnAcross(pattern_, seam, atTop) * kDegrees;
         CheckRow r =
             seamRow(CheckKind::Join, seam, fmt::format("{} at the {}", atTop ? "Top edge" : "Hem", lowered(seam.name)));
         r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";

@@ -20,9 +20,8 @@ inline constexpr double kLengthMm = 0.5;     // stretches, seams, corners, girth
 inline constexpr double kJoinDegrees = 3.0;  // how much a line may turn where it crosses a closed seam
 inline constexpr double kRadiusMm = 12.0;    // tightest radius on a sewn edge
 inline constexpr double kClosedMm = 1e-6;    // edges of a piece meet
-// Front and back side as pinned. Common practice, no source: a cutter sees an eighth of an inch; beyond 1 in the seam
-// leans.
-inline constexpr double kSideShapeMm = 3.175, kSideLeanMm = 25.4;
+// Front and back side as pinned. Common practice, no source: 3/16 in can be seen and eased; beyond 1 in the seam leans.
+inline constexpr double kSideShapeMm = 4.7625, kSideLeanMm = 25.4;
 inline constexpr int kMostBends = 4;       // changes of bend a panel seam has by design, at the most
 inline constexpr double kNarrowMm = 20.0;  // a narrower panel is flagged
 }  // namespace limits

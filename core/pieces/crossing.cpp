@@ -34,6 +34,9 @@ Vec2 firstStitch(const Path& path, bool atStart) {
                  : unit(path.end() - path.pointAt(length - kHalfStitch));
 }
 
+// What two angles inside the pieces differ from a straight angle together, whichever way round each was measured.
+double straightened(double sum) { return std::remainder(sum - std::numbers::pi, 2 * std::numbers::pi); }
+
 // Lengthens the first handle of a cubic where it bends at its start with less than kCrossing: that radius grows as the
 // square of the handle.
 Cubic rounder(Cubic c) {
@@ -72,7 +75,7 @@ std::vector<Crossing> crossingsOf(const Pattern& pattern) {
       const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
       const bool runsOn = a.acrossRole == EdgeRole::Top || a.acrossRole == EdgeRole::Hem;
       if (a.acrossRole != b.acrossRole || !runsOn) continue;
-      all.push_back({a, b, seam.a.piece, seam.b.piece, a.chordAngleRad + b.chordAngleRad - std::numbers::pi});
+      all.push_back({a, b, seam.a.piece, seam.b.piece, straightened(a.chordAngleRad + b.chordAngleRad)});
     }
   return all;
 }
@@ -162,7 +165,7 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
 }
 
 double turnAcross(const Pattern& pattern, const Seam& seam, bool atTop) {
-  return seamEnd(pattern, seam.a, atTop).angleRad + seamEnd(pattern, seam.b, atTop).angleRad - std::numbers::pi;
+  return straightened(seamEnd(pattern, seam.a, atTop).angleRad + seamEnd(pattern, seam.b, atTop).angleRad);
 }
 
 Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop) {

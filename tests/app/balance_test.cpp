@@ -136,7 +136,7 @@ TEST_CASE("what moved is listed with its reason; a click shows the edge") {
   Driver d;
   auto* moves = d.window.findChild<QListWidget*>("moves");
   REQUIRE(moves->count() > 2);
-  CHECK(moves->item(0)->text().contains(" mm "));
+  CHECK(moves->item(0)->text().contains(" mm)"));
   CHECK(moves->item(0)->text().contains("\nfor "));
   const EdgeMove& first = d.window.session().balanced()->moves.front();
   QTest::mouseClick(moves->viewport(), Qt::LeftButton, {}, moves->visualItemRect(moves->item(0)).center());

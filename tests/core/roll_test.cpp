@@ -112,3 +112,27 @@ TEST_CASE("a seam that is left open keeps its pieces apart, the others stay tape
     if (s.id != "side") CHECK(gap(open, s) == Approx(gap(taped, s)).margin(1e-9));
   }
 }
+
+TEST_CASE("a corner that is wider than a straight angle turns the line by as little as it does") {
+  // The hem of the left piece rises steeply to the seam, that of the right one falls from it, together straight.
+  Pattern p;
+  Piece left, right;
+  left.id = left.name = "left";
+  right.id = right.name = "right";
+  const double lift = std::tan(70 * std::numbers::pi / 180) * 20;
+  const auto edge = [](std::string id, EdgeRole role, Vec2 a, Vec2 b) {
+    return Edge{std::move(id), role, 10, Path::line(a, b)};
+  };
+  left.edges = {edge("top", EdgeRole::Top, {0, 0}, {20, 0}), edge("seam", EdgeRole::Seam, {20, 0}, {20, 200}),
+                edge("hem", EdgeRole::Hem, {20, 200}, {0, 200 - lift}),
+                edge("left", EdgeRole::Opening, {0, 200 - lift}, {0, 0})};
+  right.edges = {
+      edge("top", EdgeRole::Top, {20, 0}, {40, 0}), edge("right", EdgeRole::Opening, {40, 0}, {40, 200 + lift}),
+      edge("hem", EdgeRole::Hem, {40, 200 + lift}, {20, 200}), edge("seam", EdgeRole::Seam, {20, 200}, {20, 0})};
+  p.pieces = {left, right};
+  p.seams = {{"seam", "Seam", {0, {{"seam", false}}}, {1, {{"seam", true}}}}};
+  CHECK(turnAcross(p, p.seams[0], false) == Approx(0).margin(1e-12));
+  CHECK(turnAcross(p, p.seams[0], true) == Approx(0).margin(1e-12));
+  runOnAcrossSeams(p);
+  for (const Piece& piece : p.pieces) CHECK(piece.edge("hem").path.tightestRadius() > 1e4);
+}
