@@ -129,6 +129,7 @@ void MainWindow::refreshOpenSeam() {
 
 void MainWindow::mend(const CheckRow& row) {
   switch (row.kind) {
+    case CheckKind::Wish:
     case CheckKind::Stretch:
     case CheckKind::Seam:
     case CheckKind::Corner:

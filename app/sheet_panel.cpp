@@ -69,6 +69,7 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
                  ? QString::fromUtf8("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units))
                  : QString();
     if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
+    if (r.kind == CheckKind::Wish) return {};
     if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
     if (r.pass && r.amount < 0.05) return {};
     return QString::fromStdString(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}));
@@ -142,6 +143,7 @@ void SheetPanel::setTheme(const Theme& theme) {
 
 QString SheetPanel::wayOf(const CheckRow& r) const {
   switch (r.kind) {
+    case CheckKind::Wish:
     case CheckKind::Stretch:
     case CheckKind::Seam:
     case CheckKind::Corner:

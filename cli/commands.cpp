@@ -137,7 +137,32 @@ void printSheet(const Order& order, const Design& d) {
                formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
     for (std::string_view c : reductionCautions()) fmt::print("{}\n", c);
   }
+  if (d.balanced) {
+    const BalanceCertificate& c = d.balanced->certificate;
+    fmt::print("\nBalanced: a line to cut moves by {:.1f} mm at most, a notch by {:.1f} mm.\n", c.largestAcross,
+               c.largestMove);
+    for (const EdgeMove& m : d.balanced->moves)
+      fmt::print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
+                 m.near.empty() ? "" : " at the " + m.near, m.why);
+  }
   fmt::print("\n{} checks, {} to look at\n", d.sheet.rows.size(), d.sheet.failing());
+}
+
+Json balanceJson(const Balanced& b) {
+  Json moves = Json::array();
+  for (const EdgeMove& m : b.moves)
+    moves.push_back({{"piece", b.pattern.pieces[m.piece].id},
+                     {"edge", m.edge},
+                     {"seam", m.seam},
+                     {"mm", m.largest},
+                     {"acrossMm", m.across},
+                     {"near", m.near},
+                     {"why", m.why}});
+  const BalanceCertificate& c = b.certificate;
+  return {{"converged", c.converged},         {"steps", c.iterations},
+          {"largestMoveMm", c.largestMove},   {"largestAcrossMm", c.largestAcross},
+          {"worstStretchMm", c.worstStretch}, {"worstGirthMm", c.worstGirth},
+          {"unreachable", b.unreachable},     {"moves", std::move(moves)}};
 }
 
 Json sheetJson(const Design& d) {
@@ -148,11 +173,13 @@ Json sheetJson(const Design& d) {
   Json cautions = Json::array();
   if (d.reduction().percent > 0)
     for (std::string_view c : reductionCautions()) cautions.push_back(c);
-  return {{"failing", d.sheet.failing()},
-          {"rows", std::move(rows)},
-          {"questions", std::move(questions)},
-          {"reductionPercent", d.reduction().percent},
-          {"cautions", std::move(cautions)}};
+  Json sheet{{"failing", d.sheet.failing()},
+             {"rows", std::move(rows)},
+             {"questions", std::move(questions)},
+             {"reductionPercent", d.reduction().percent},
+             {"cautions", std::move(cautions)}};
+  if (d.balanced) sheet["balance"] = balanceJson(*d.balanced);
+  return sheet;
 }
 
 }  // namespace

@@ -26,6 +26,24 @@ class SheetMaker {
     for (const Seam& seam : pattern.seams) along_.push_back(evenPoints(pattern.sidePath(seam.a), kSpots));
   }
 
+  // Told first: the rows that fail for it come after.
+  void wishes(const std::vector<std::string>& unreachable) {
+    for (const std::string& text : unreachable) {
+      CheckRow r;
+      r.kind = CheckKind::Wish;
+      r.pass = false;
+      r.quantity = Quantity::Count;
+      r.amount = 1;
+      const size_t colon = text.find(": ");
+      r.subject = "Cannot be balanced" + (colon == std::string::npos ? "" : ": " + text.substr(0, colon));
+      r.detail = colon == std::string::npos ? text : text.substr(colon + 2);
+      r.remedy = "let go of an edge that is held, or let both sides of the seam give way";
+      for (const Seam& s : pattern_.seams)
+        if (text.starts_with(s.name)) r.seam = s.id;
+      rows_.push_back(std::move(r));
+    }
+  }
+
   void seams() {
     for (const Seam& seam : pattern_.seams) {
       const Walk w = walk(pattern_, seam);
@@ -320,6 +338,8 @@ class SheetMaker {
 
 std::string_view checkName(CheckKind kind) {
   switch (kind) {
+    case CheckKind::Wish:
+      return "wish";
     case CheckKind::Stretch:
       return "stretch";
     case CheckKind::Seam:
@@ -350,8 +370,9 @@ size_t Sheet::failing() const {
 }
 
 Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
-                   const Body& body) {
+                   const Body& body, const std::vector<std::string>& unreachable) {
   SheetMaker maker(pattern, cutOutlines);
+  maker.wishes(unreachable);
   maker.seams();
   maker.girths();
   maker.joins();

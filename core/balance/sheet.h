@@ -26,7 +26,8 @@ inline constexpr int kMostBends = 4;       // changes of bend a panel seam has b
 inline constexpr double kNarrowMm = 20.0;  // a narrower panel is flagged
 }  // namespace limits
 
-enum class CheckKind { Stretch, Seam, Girth, Join, Corner, Curve, Sides, Piece, Intake, Facts };
+// Wish: something asked of the balancing that cannot be.
+enum class CheckKind { Wish, Stretch, Seam, Girth, Join, Corner, Curve, Sides, Piece, Intake, Facts };
 std::string_view checkName(CheckKind kind);  // "stretch", "seam", "girth", ...
 
 // What a number of a row is.
@@ -52,8 +53,9 @@ struct Sheet {
   bool pass() const { return failing() == 0; }
 };
 
-// Computes the sheet. `cutOutlines` go with the pieces, in the same order.
+// Computes the sheet. `cutOutlines` go with the pieces, in the same order. `unreachable` is what balancing says cannot
+// be, in words: each becomes a failing row at the head.
 Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
-                   const Body& body);
+                   const Body& body, const std::vector<std::string>& unreachable = {});
 
 }  // namespace armure

@@ -35,7 +35,8 @@ Result<Design> recalc(const Order& order, const Design* before) {
     pieces = balanced->pattern;
   }
   std::vector<Polyline> outlines = cutOutlines(pieces);
-  Sheet sheet = balanceSheet(pieces, outlines, block->intakes, *body);
+  Sheet sheet = balanceSheet(pieces, outlines, block->intakes, *body,
+                             balanced ? balanced->unreachable : std::vector<std::string>{});
   std::vector<Question> questions = questionsAbout(order.measures, order.units);
   return Design{std::move(body).value(), std::move(rules),    std::move(block).value(),
                 std::move(pieces),       std::move(balanced), std::move(drafted),

@@ -72,6 +72,31 @@ class Commands(unittest.TestCase):
         checker = os.path.join(PROJECT, "tests", "support", "check_pieces.py")
         self.assertEqual(subprocess.run([sys.executable, checker, self.path("p.json")], capture_output=True).returncode, 0)
 
+    def test_what_becomes_of_a_seam_is_scripted_and_told(self):
+        eased = self.path("eased.armure")
+        self.assertEqual(run("set", self.order, "balance.keep=balanced", "seam.princess=ease bust underbust", "lock.front-2.side=yes",
+                             "-o", eased)[0], 0)
+        told = json.loads(run("check", "--json", eased)[1])["balance"]
+        self.assertTrue(told["converged"])
+        self.assertEqual(told["unreachable"], [])
+        self.assertTrue(all(m["why"] and m["mm"] >= 0 for m in told["moves"]))
+        self.assertFalse([m for m in told["moves"] if (m["piece"], m["edge"]) == ("front-2", "side")])
+        self.assertEqual(run("export", eased, "--pieces", self.path("e.json"))[0], 0)
+        with open(self.path("e.json"), encoding="utf-8") as f:
+            seams = {s["id"]: s for s in json.load(f)["seams"]}
+        self.assertEqual([(e["from"], e["to"]) for e in seams["princess"]["eased"]], [("bust", "underbust")])
+        self.assertAlmostEqual(seams["princess"]["ease"], sum(e["ease"] for e in seams["princess"]["eased"]), places=4)
+        # Both sides held: it cannot be, and that is said first.
+        stuck = self.path("stuck.armure")
+        self.assertEqual(run("set", eased, "seam.side=follow-b", "-o", stuck)[0], 0)
+        code, out, _ = run("check", stuck)
+        self.assertEqual(code, 1)
+        self.assertTrue(out.startswith("FAIL  wish"), out[:200])
+        self.assertIn("the side edge of the side front", out)
+        code, _, errors = run("set", self.order, "seam.princess=glue", "-o", stuck)
+        self.assertEqual(code, 2)
+        self.assertIn("ease bust underbust", errors)
+
     def test_check_agrees_with_its_json(self):
         code, out, _ = run("check", self.order)
         code_json, out_json, _ = run("check", "--json", self.order)

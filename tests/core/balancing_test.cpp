@@ -302,3 +302,69 @@ TEST_CASE("each movement says what asked for it") {
     CHECK(m.across <= m.largest + 0.5);
   }
 }
+
+TEST_CASE("whatever is wished of every seam, what can fit fits, what is left stays, and the rest is named") {
+  Dice dice(77);
+  const auto pick = [&](size_t n) { return static_cast<size_t>(dice.between(0, 0.999999) * static_cast<double>(n)); };
+  size_t fitted = 0, named = 0;
+  for (const Order& o : randomOrders(60, 78)) {
+    const auto made = recalc(o);
+    if (!made.ok()) continue;
+    BalanceOptions options;
+    std::string wishes;
+    for (const Seam& s : made->pattern.seams) {
+      const SeamWish all[] = {SeamWish::Both,  SeamWish::Both,    SeamWish::FollowA, SeamWish::FollowB,
+                              SeamWish::Leave, SeamWish::TrimTop, SeamWish::TrimHem, SeamWish::Ease};
+      options.seams[s.id] = {all[pick(8)], "bust", "waist"};
+      if (pick(5) == 0) options.locks.insert({made->pattern.pieces[s.a.piece].id, s.a.chain[0].edge});
+      wishes += s.id + "=" + seamChoiceText(options.seams[s.id]) + " ";
+    }
+    INFO(o.title << " " << o.style << " " << wishes);
+    const Balanced b = balance(made->pattern, options);
+    for (const std::string& u : b.unreachable) INFO(u);
+    named += b.unreachable.empty() ? 0 : 1;
+    for (const Seam& s : b.pattern.seams) {
+      const SeamWish wish = options.choiceOf(s.id).wish;
+      const Walk now = walk(b.pattern, s);
+      if (wish == SeamWish::Leave) {
+        for (const SeamSide* side : {&s.a, &s.b})
+          CHECK(b.pattern.sidePath(*side).cubics() == made->pattern.sidePath(*side).cubics());
+        continue;
+      }
+      if (!b.unreachable.empty()) continue;
+      for (const Stretch& stretch : now.stretches) CHECK(std::abs(stretch.mismatch()) < 1e-5);
+      CHECK(std::abs(now.mismatch()) < 1e-5);
+      ++fitted;
+    }
+    for (const Piece& p : b.pattern.pieces) {
+      if (options.locks.empty()) break;
+      for (const Edge& e : p.edges) {
+        if (!options.locks.contains({p.id, e.id})) continue;
+        const SeamWish wish = options.choiceOf(e.id).wish;
+        if (wish == SeamWish::TrimTop || wish == SeamWish::TrimHem) continue;  // cut, but not bent
+        for (const Piece& q : made->pattern.pieces)
+          if (q.id == p.id) CHECK(e.path.cubics() == q.edge(e.id).path.cubics());
+      }
+      for (size_t i = 0; i < p.edges.size(); ++i)
+        CHECK(distance(p.edges[i].path.end(), p.edges[(i + 1) % p.edges.size()].path.start()) < 1e-9);
+    }
+  }
+  CHECK(fitted > 60);
+  CHECK(named > 0);  // both sides held, or a girth that no edge is left to make
+}
+
+TEST_CASE("what cannot be balanced stands at the head of the sheet, with what would mend it") {
+  Order o = plainOrder();
+  o.choices["balance.keep"] = "balanced";
+  o.choices["seam.princess"] = "follow-b";
+  o.choices["lock.front-1.princess"] = "yes";
+  const Design d = designOf(o);
+  REQUIRE_FALSE(d.sheet.rows.empty());
+  const CheckRow& first = d.sheet.rows.front();
+  CHECK(first.kind == CheckKind::Wish);
+  CHECK_FALSE(first.pass);
+  CHECK(first.subject == "Cannot be balanced: Princess seam");
+  CHECK(first.detail.find("held with these choices") != std::string::npos);
+  CHECK(first.seam == "princess");
+  CHECK_FALSE(first.remedy.empty());
+}

@@ -20,7 +20,7 @@ namespace {
 
 // What balancing answers for; the others are wishes of the draft.
 bool isFault(CheckKind kind) {
-  return kind != CheckKind::Intake && kind != CheckKind::Curve && kind != CheckKind::Piece;
+  return kind != CheckKind::Wish && kind != CheckKind::Intake && kind != CheckKind::Curve && kind != CheckKind::Piece;
 }
 
 void survey(const Order& order, size_t number, const std::string& folder) {
@@ -35,13 +35,12 @@ void survey(const Order& order, size_t number, const std::string& folder) {
   for (const CheckRow& r : d.sheet.rows) {
     if (r.note && r.kind == CheckKind::Piece) hollows += fmt::format("{}.{},", r.piece, r.edge);
     if (r.pass || r.note) continue;
-    // Where the result says that no shape near the draft fits, the rows fail as they did in the draft.
-    const bool fault = isFault(r.kind) && again.unreachable.empty();
+    // Where the sheet says that no shape near the draft fits, the rows fail as they did in the draft.
+    const bool fault = isFault(r.kind) && d.balanced->unreachable.empty();
     std::string& into = fault ? faults : wishes;
     into += fmt::format("{}{}", into.empty() ? "" : ",", checkName(r.kind));
     if (fault) into += fmt::format(" ({}: {:.2f})", r.subject, r.amount);
   }
-  for (const std::string& u : again.unreachable) wishes += (wishes.empty() ? "unreachable " : ",unreachable ") + u;
   const BalanceCertificate& c = again.certificate;
   fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),
              c.largestMove, c.largestAcross, took.count(), c.iterations, faults, wishes, hollows);

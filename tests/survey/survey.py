@@ -61,7 +61,7 @@ def main():
     # What the sheet says already: an allowance on a piece too narrow to sew, or wider than the hollow it lies in; and
     # pieces that stay as drafted because no shape near the draft fits.
     hollow = {r[1]: set(r[9].split(",")) for r in balanced}
-    unreachable = {r[1] for r in balanced if "unreachable" in r[8]}
+    unreachable = {r[1] for r in balanced if "wish" in r[8].split(",")}
     real = [(n, f) for n, f in found if n not in unreachable
             and not (f.startswith("allowance") and (n in narrow or f.split(": ")[1] in hollow[n]))]
     passing = [r for r in balanced if not r[7] and not r[8]]
