@@ -108,8 +108,7 @@ Pattern movedPattern(const Pattern& drafted, const BalanceProblem& problem, cons
   for (size_t i = 0; i < out.pieces.size(); ++i) followCorners(out.pieces[i], moved[i]);
   for (Seam& seam : out.seams) {
     renewNotches(out, seam);
-    if (const auto asked = problem.eases().find(seam.id); asked != problem.eases().end())
-      seam.eases.insert(seam.eases.end(), asked->second.begin(), asked->second.end());
+    if (const auto asked = problem.eases().find(seam.id); asked != problem.eases().end()) seam.eases = asked->second;
   }
   return out;
 }

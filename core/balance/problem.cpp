@@ -155,10 +155,11 @@ void BalanceProblem::collectStretches(const Seam& seam) {
   Seam planned = seam;
   const std::vector<PlannedEase> asked = easesFor(walk(drafted_, seam).stretches, choice, options_.easeLimit);
   planned.eases.insert(planned.eases.end(), asked.begin(), asked.end());
-  eases_[seam.id] = asked;
   const Walk w = walk(drafted_, planned);
+  std::vector<PlannedEase>& eases = eases_[seam.id];
   double a = 0, b = 0;
   for (const Stretch& s : w.stretches) {
+    if (s.plannedEase != 0) eases.push_back({s.from, s.to, s.plannedEase});
     BalanceRow row{Family::Stretch, fmt::format("{}, {} to {}", seam.name, s.from, s.to), seam.id};
     row.lengths = terms(seam.a, a, a + s.lengthA, 1);
     for (const LengthTerm& t : terms(seam.b, b, b + s.lengthB, -1)) row.lengths.push_back(t);

@@ -107,7 +107,8 @@ class BalanceProblem {
   Eigen::Index unknowns() const { return unknowns_; }
   const std::vector<BalancedEdge>& edges() const { return edges_; }
   const std::vector<BalanceRow>& rows() const { return rows_; }
-  // What the choices ask to be eased, seam by seam, beside what the pattern plans.
+  // What is eased in the seams that are fitted: what the pattern plans and what the choices ask, shared out stretch by
+  // stretch over the drafted lengths.
   const std::map<std::string, std::vector<PlannedEase>, std::less<>>& eases() const { return eases_; }
 
   // Leaves a family of constraints out: what it is for then shows on the pieces.
