@@ -138,8 +138,8 @@ void MainWindow::mend(const CheckRow& row) {
       stages_->setStage(Stage::Balance);
       if (!session_.design()->balanced) {
         session_.setChoice("balance.keep", "balanced");
-      } else if (session_.order().choices.contains(seamKey(row.seam))) {
-        session_.setChoice(seamKey(row.seam), "");
+      } else if (!row.seam.empty()) {
+        session_.letGive(row.seam);
       }
       return session_.settle();
     case CheckKind::Facts:

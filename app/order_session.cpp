@@ -133,6 +133,15 @@ void OrderSession::takeAwayLevel(std::string_view level) {
   record(std::move(next), "level taken away");
 }
 
+void OrderSession::letGive(const std::string& seam) {
+  Order next = order();
+  std::erase_if(next.choices, [&](const auto& choice) {
+    const auto lock = lockOfKey(choice.first);
+    return choice.first == seamKey(seam) || (lock && lock->edge == seam);
+  });
+  record(std::move(next), "both sides give way");
+}
+
 void OrderSession::setText(std::string Order::*member, std::string value, const std::string& name) {
   Order next = order();
   next.*member = std::move(value);

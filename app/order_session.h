@@ -63,6 +63,8 @@ class OrderSession : public QObject {
   // that was set on it.
   void giveAllBack();
   void takeAwayLevel(std::string_view level);
+  // Both sides of a seam give way again: what was chosen for it, and the locks of its edges, are taken back.
+  void letGive(const std::string& seam);
   void setText(std::string Order::*member, std::string value, const std::string& name);
   void setStyle(std::string_view id);
   void setSchool(std::string_view id);

@@ -150,7 +150,7 @@ QString SheetPanel::wayOf(const CheckRow& r) const {
     case CheckKind::Join:
     case CheckKind::Girth: {
       if (!session_.design()->balanced) return "Balance";
-      return session_.order().choices.contains(seamKey(r.seam)) ? "Let both give" : "Stage Balance";
+      return r.seam.empty() ? "Stage Balance" : "Let both give";
     }
     case CheckKind::Intake:
     case CheckKind::Piece:

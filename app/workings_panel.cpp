@@ -127,8 +127,11 @@ QString rowText(const CheckRow& r, const Theme& theme) {
            : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°")
                                            : QString::number(v, 'f', 0);
   };
-  html += QString("<p>%1 <b>%2</b>, limit %3</p>")
-              .arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
+  if (r.kind == CheckKind::Wish)
+    html += "<p>" + q(r.detail) + "</p>";
+  else
+    html += QString("<p>%1 <b>%2</b>, limit %3</p>")
+                .arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
   if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(q(r.remedy));
   return html;
 }

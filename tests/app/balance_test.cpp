@@ -187,6 +187,27 @@ TEST_CASE("a failing row offers what would mend it, and the button does it") {
   CHECK(d.design().sheet.pass());
 }
 
+TEST_CASE("what cannot be balanced is mended by letting both sides give again, in one step") {
+  Driver d;
+  OrderSession& session = d.window.session();
+  for (const auto& [key, value] : {std::pair<const char*, const char*>{"balance.keep", "balanced"},
+                                   {"seam.side", "follow-b"},
+                                   {"lock.front-2.side", "yes"}}) {
+    session.setChoice(key, value);
+    session.settle();
+  }
+  REQUIRE(d.design().sheet.rows[0].kind == CheckKind::Wish);
+  auto* list = d.window.findChild<QListWidget*>("sheet");
+  QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(0)).center());
+  for (QPushButton* b : d.window.findChildren<QPushButton*>())
+    if (b->accessibleName() == "mend") QTest::mouseClick(b, Qt::LeftButton);
+  CHECK(d.design().sheet.pass());
+  CHECK_FALSE(session.order().choices.contains("seam.side"));
+  CHECK_FALSE(session.order().choices.contains("lock.front-2.side"));
+  QTest::keyClick(&d.window.table(), Qt::Key_Z, Qt::ControlModifier);
+  CHECK(d.design().sheet.rows[0].kind == CheckKind::Wish);
+}
+
 TEST_CASE("a chosen seam is left open when the pieces are taped, and taped again") {
   Driver d;
   d.window.table().setMode(TableMode::Taped);
