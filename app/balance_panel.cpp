@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/words.h"
 #include "balance/walk.h"
 #include "lowered.h"
 
@@ -12,30 +13,16 @@ namespace {
 
 QString q(const std::string& s) { return QString::fromStdString(s); }
 
-// Small movements are told in millimetres, whatever the order's unit: an eighth of an inch hides them.
-QString mm(double v) { return QString::number(v, 'f', 1) + " mm"; }
-
 // A movement in the order's unit, finer than its fractions, and in millimetres beside it.
 QString movement(double v, Unit unit) {
-  if (unit != Unit::Inch || v < inches(1.0 / 64)) return mm(v);
-  return QString("%1 (%2)").arg(q(formatLengthWithUnit(v, {unit, 32})), mm(v));
-}
-
-QString placeName(std::string id) {
-  std::replace(id.begin(), id.end(), '_', ' ');
-  return q(id);
+  if (unit != Unit::Inch || v < inches(1.0 / 64)) return millimetres(v);
+  return QString("%1 (%2)").arg(q(formatLengthWithUnit(v, {unit, 32})), millimetres(v));
 }
 
 double worstStretch(const Pattern& pattern, const Seam& seam) {
   double worst = 0;
   for (const Stretch& s : walk(pattern, seam).stretches) worst = std::max(worst, std::abs(s.mismatch()));
   return worst;
-}
-
-const Seam* findSeam(const Pattern& pattern, const std::string& id) {
-  for (const Seam& s : pattern.seams)
-    if (s.id == id) return &s;
-  return nullptr;
 }
 
 EdgeName edgeOf(const Pattern& pattern, const SeamSide& side) {
@@ -148,7 +135,7 @@ void BalancePanel::choose(const std::string& seam, const SeamChoice& choice) {
 
 void BalancePanel::toggleLock(const std::string& seam, bool sideA) {
   const Design& d = *session_.design();
-  const Seam* s = findSeam(d.pattern, seam);
+  const Seam* s = d.pattern.seam(seam);
   if (!s) return;
   const std::string key = lockKey(edgeOf(d.pattern, sideA ? s->a : s->b));
   session_.setChoice(key, session_.order().choices.contains(key) ? "" : kLocked);
@@ -171,11 +158,11 @@ void BalancePanel::refresh() {
 void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Balanced& balanced) {
   SeamRow& row = rowOf(seam.id);
   const SeamChoice choice = choiceOf(seam.id);
-  const double was = worstStretch(before, seam),
-               is = worstStretch(balanced.pattern, *findSeam(balanced.pattern, seam.id));
-  const double ease = std::abs(findSeam(balanced.pattern, seam.id)->ease());
+  const double was = worstStretch(before, seam), is = worstStretch(balanced.pattern, *balanced.pattern.seam(seam.id));
+  const double ease = std::abs(balanced.pattern.seam(seam.id)->ease());
   row.name->setText(q(seam.name));
-  row.state->setText(mm(was) + QString::fromUtf8(" → ") + mm(is) + (ease > 0.05 ? ", " + mm(ease) + " eased" : ""));
+  row.state->setText(millimetres(was) + QString::fromUtf8(" → ") + millimetres(is) +
+                     (ease > 0.05 ? ", " + millimetres(ease) + " eased" : ""));
   const int a = before.pieces[seam.a.piece].number, b = before.pieces[seam.b.piece].number;
   const std::pair<QString, SeamChoice> wishes[] = {{"both give way", {SeamWish::Both}},
                                                    {QString("follow %1").arg(a), {SeamWish::FollowA}},

@@ -118,10 +118,8 @@ void MainWindow::showStage(Stage stage) {
 void MainWindow::refreshOpenSeam() {
   openSeam_->setVisible(table_->mode() == TableMode::Taped);
   const std::string& seam = session_.selection().seam;
-  QString name;
-  if (const Design* d = session_.design())
-    for (const Seam& s : d->pattern.seams)
-      if (s.id == seam) name = QString::fromStdString(s.name).toLower();
+  const Seam* chosen = session_.design() ? session_.design()->pattern.seam(seam) : nullptr;
+  const QString name = chosen ? QString::fromStdString(chosen->name).toLower() : QString();
   openSeam_->setEnabled(!name.isEmpty());
   openSeam_->setChecked(!name.isEmpty() && table_->isOpen(seam));
   openSeam_->setText(name.isEmpty() ? "leave a seam open" : "leave the " + name + " open");

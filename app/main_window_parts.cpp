@@ -24,6 +24,28 @@ QScrollArea* scrolled(QWidget* inside, const QString& name) {
   return area;
 }
 
+// A strip below the table: a line of words and buttons, and room for what is worked on.
+struct Strip {
+  QWidget* box;
+  QVBoxLayout* rows;
+  QHBoxLayout* head;
+};
+
+Strip stripBelow(int height) {
+  auto* box = new QWidget;
+  box->setObjectName("strip");
+  box->setAttribute(Qt::WA_StyledBackground);
+  box->setFixedHeight(height);
+  auto* rows = new QVBoxLayout(box);
+  rows->setContentsMargins(0, 6, 0, 4);
+  rows->setSpacing(2);
+  auto* head = new QHBoxLayout;
+  head->setContentsMargins(20, 0, 12, 0);
+  rows->addLayout(head);
+  box->hide();
+  return {box, rows, head};
+}
+
 }  // namespace
 
 QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint,
@@ -196,15 +218,9 @@ QWidget* MainWindow::makeTable() {
 
 QWidget* MainWindow::makeWalker() {
   constexpr int kWalkerHeight = 252;
-  walkerBox_ = new QWidget;
-  walkerBox_->setObjectName("railsBox");
-  walkerBox_->setAttribute(Qt::WA_StyledBackground);
-  walkerBox_->setFixedHeight(kWalkerHeight);
-  auto* rows = new QVBoxLayout(walkerBox_);
-  rows->setContentsMargins(0, 6, 0, 4);
-  rows->setSpacing(2);
-  auto* head = new QHBoxLayout;
-  head->setContentsMargins(20, 0, 12, 0);
+  const Strip strip = stripBelow(kWalkerHeight);
+  walkerBox_ = strip.box;
+  QHBoxLayout* head = strip.head;
   walkedSeam_ = new QLabel;
   walkedSeam_->setObjectName("heading");
   auto* reading = new QLabel;
@@ -216,33 +232,24 @@ QWidget* MainWindow::makeWalker() {
   head->addSpacing(8);
   head->addWidget(reading, 1);
   head->addWidget(hint);
-  rows->addLayout(head);
   walker_ = new SeamWalker(session_);
-  rows->addWidget(walker_, 1);
+  strip.rows->addWidget(walker_, 1);
   connect(walker_, &SeamWalker::fingersChanged, table_, &TableView::setFingers);
   connect(walker_, &SeamWalker::seamChanged, this, [this, reading, hint] {
     hint->setVisible(!walker_->finger());
     reading->setText(walker_->reading());
     reading->setToolTip(walker_->reading());
-    if (const Design* d = session_.design())
-      for (const Seam& s : d->pattern.seams)
-        if (s.id == walker_->seam()) walkedSeam_->setText(QString::fromStdString(s.name));
+    const Seam* seam = session_.design() ? session_.design()->pattern.seam(walker_->seam()) : nullptr;
+    if (seam) walkedSeam_->setText(QString::fromStdString(seam->name));
   });
-  walkerBox_->hide();
   return walkerBox_;
 }
 
 QWidget* MainWindow::makeRails() {
   constexpr int kRailsHeight = 262;
-  railsBox_ = new QWidget;
-  railsBox_->setObjectName("railsBox");
-  railsBox_->setAttribute(Qt::WA_StyledBackground);
-  railsBox_->setFixedHeight(kRailsHeight);
-  auto* rows = new QVBoxLayout(railsBox_);
-  rows->setContentsMargins(0, 6, 0, 4);
-  rows->setSpacing(2);
-  auto* head = new QHBoxLayout;
-  head->setContentsMargins(20, 0, 12, 0);
+  const Strip strip = stripBelow(kRailsHeight);
+  railsBox_ = strip.box;
+  QHBoxLayout* head = strip.head;
   auto* title = new QLabel("Rails");
   title->setObjectName("heading");
   auto* hint = new QLabel("drag the side of a gap");
@@ -264,11 +271,9 @@ QWidget* MainWindow::makeRails() {
   connect(giveBack_, &QPushButton::clicked, rails_, &RailsView::giveAllBack);
   head->addWidget(giveBack_);
   head->addWidget(add);
-  rows->addLayout(head);
-  rows->addWidget(rails_, 1);
+  strip.rows->addWidget(rails_, 1);
   connect(rails_, &RailsView::refused, this, &MainWindow::showMessage);
   connect(table_, &TableView::refused, this, &MainWindow::showMessage);
-  railsBox_->hide();
   return railsBox_;
 }
 

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "app/words.h"
 #include "balance/sheet.h"
 #include "pieces/crossing.h"
 #include "render/pattern_painter.h"
@@ -18,13 +19,6 @@ constexpr double kLeft = 92, kRight = 18, kCloseUps = 250;  // pixels
 constexpr double kRulerTop = 22, kSidesTop = 46, kSide = 24, kCurveTop = 112, kCurveFoot = 22;
 constexpr double kCloseUpReach = 16;  // mm shown on either side of a corner
 constexpr double kLeastScale = 1.0;   // mm of difference the curve's height shows at least, on either side
-
-QString mm(double v, int places = 1) { return QString::number(v, 'f', places) + " mm"; }
-
-QString placeName(std::string id) {
-  std::replace(id.begin(), id.end(), '_', ' ');
-  return QString::fromStdString(id);
-}
 
 QPen pen(const QColor& color, double width, Qt::PenStyle style = Qt::SolidLine) {
   return QPen(color, width, style, Qt::FlatCap, Qt::RoundJoin);
@@ -60,12 +54,7 @@ const Pattern* SeamWalker::drafted() const {
   return d ? (d->drafted ? &*d->drafted : &d->pattern) : nullptr;
 }
 
-const Seam* SeamWalker::find(const Pattern* pattern) const {
-  if (!pattern) return nullptr;
-  for (const Seam& s : pattern->seams)
-    if (s.id == seam_) return &s;
-  return nullptr;
-}
+const Seam* SeamWalker::find(const Pattern* pattern) const { return pattern ? pattern->seam(seam_) : nullptr; }
 
 void SeamWalker::refresh() {
   if (!isVisible()) return;
@@ -74,7 +63,6 @@ void SeamWalker::refresh() {
   if (!find(now)) seam_ = now->seams.front().id;
   now_ = roll(*now, *find(now));
   before_ = find(was) ? roll(*was, *find(was)) : now_;
-  emit seamChanged();
   setFinger(finger_);
 }
 
@@ -124,7 +112,7 @@ QString SeamWalker::reading() const {
     const Pattern& p = *pattern();
     const int number = p.pieces[(difference > 0 ? seam->a : seam->b).piece].number;
     return std::abs(difference) < 0.05 ? QString("both sides alike")
-                                       : QString("%1 is %2 longer").arg(number).arg(mm(std::abs(difference)));
+                                       : QString("%1 is %2 longer").arg(number).arg(millimetres(std::abs(difference)));
   };
   if (!finger_) {
     double worst = 0;
@@ -256,7 +244,7 @@ void SeamWalker::drawCurve(QPainter& p) const {
   const double edge = y(worst->difference() < 0 ? -limits::kLengthMm : limits::kLengthMm);
   QRectF box(screenX(worst->a) - 50, worst->difference() < 0 ? edge + 2 : edge - 15, 100, 13);
   box.moveLeft(std::clamp(box.left(), c.left(), c.right() - box.width()));
-  p.drawText(box, Qt::AlignCenter, mm(std::abs(worst->difference())) + " drafted");
+  p.drawText(box, Qt::AlignCenter, millimetres(std::abs(worst->difference())) + " drafted");
 }
 
 // The two pieces with the seam closed at one end: whether the line runs on, and by what angle it does not.

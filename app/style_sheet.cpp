@@ -13,7 +13,7 @@ QString themeStyleSheet(const Theme& t) {
     #heading { font-size: 15px; font-weight: bold; }
     #group { font-weight: bold; color: @ink; }
     #working { color: @working; font-weight: bold; padding-right: 8px; }
-    #railsBox { background: @panel; }
+    #strip { background: @panel; }
     #lesser { color: @second; font-size: 12px; }
     #wrong { color: @attention; font-size: 12px; }
     #band { background: @attentionGround; border-left: 4px solid @attention; }

@@ -19,16 +19,11 @@ constexpr double kMostMovement = 30;  // mm
 constexpr double kReported = 1e-3;    // mm: smaller movements are not worth a line
 constexpr double kNear = 1;           // mm: a movement is named after the notch or corner this near
 
-Vec2 displacement(const Eigen::VectorXd& x, size_t joint) {
-  const Eigen::Index at = MovingEdge::kPerJoint * static_cast<Eigen::Index>(joint);
-  return {x(at), x(at + 1)};
-}
-
 double largestMovement(const BalanceProblem& problem, const Eigen::VectorXd& x) {
   double most = 0;
   for (size_t e = 0; e < problem.edges().size(); ++e)
     for (size_t j = 0; j < problem.edges()[e].moving.joints(); ++j)
-      most = std::max(most, norm(displacement(problem.part(x, e), j)));
+      most = std::max(most, norm(MovingEdge::displacement(problem.part(x, e), j)));
   return most;
 }
 
@@ -57,15 +52,18 @@ BalanceCertificate certify(const BalanceProblem& problem, const Solution& s) {
   return c;
 }
 
-// Edges of a row that are held, in words: "centre front's princess edge".
+void addOnce(std::vector<std::string>& list, const std::string& word) {
+  if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
+}
+
+// Edges of a row that are held, in words: "the princess edge of the centre front".
 std::vector<std::string> heldIn(const Pattern& pattern, const BalanceProblem& problem, const BalanceRow& row) {
   std::vector<std::string> held;
   const auto note = [&](size_t edge) {
     const BalancedEdge& e = problem.edges()[edge];
     if (e.offset) return;
     const Piece& piece = pattern.pieces[e.piece];
-    std::string name = fmt::format("the {} edge of the {}", piece.edges[e.edge].id, lowered(piece.name));
-    if (std::find(held.begin(), held.end(), name) == held.end()) held.push_back(std::move(name));
+    addOnce(held, fmt::format("the {} edge of the {}", piece.edges[e.edge].id, lowered(piece.name)));
   };
   for (const LengthTerm& t : row.lengths) note(t.edge);
   for (const WidthTerm& t : row.widths)
@@ -88,10 +86,6 @@ struct Fight {
   double residual = 0;
 };
 
-void addOnce(std::vector<std::string>& list, const std::string& word) {
-  if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
-}
-
 Fight fightOf(const Pattern& pattern, const BalanceProblem& problem, const Conflict& conflict) {
   Fight fight;
   fight.residual = conflict.residual;
@@ -102,9 +96,8 @@ Fight fightOf(const Pattern& pattern, const BalanceProblem& problem, const Confl
   }
   fight.subject = names.front();
   fight.others.assign(names.begin() + 1, names.end());
-  const std::string& seam = problem.rows()[conflict.rows.front()].seam;
-  for (const Seam& s : pattern.seams)
-    if (fight.others.empty() && s.id == seam) fight.subject = s.name;
+  const Seam* seam = pattern.seam(problem.rows()[conflict.rows.front()].seam);
+  if (fight.others.empty() && seam) fight.subject = seam->name;
   return fight;
 }
 
@@ -163,7 +156,7 @@ EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalancePr
   const Eigen::VectorXd x = problem.part(s.x, edge);
   size_t most = 0;
   for (size_t j = 0; j < e.moving.joints(); ++j) {
-    const Vec2 d = displacement(x, j);
+    const Vec2 d = MovingEdge::displacement(x, j);
     const Vec2 along = before.path.tangentAt(e.moving.along(j));
     move.across = std::max(move.across, std::abs(cross(along, d)));
     if (norm(d) <= move.largest) continue;

@@ -78,7 +78,7 @@ Eigen::MatrixXd MovingEdge::hessian() const {
   Eigen::MatrixXd h = Eigen::MatrixXd::Zero(unknowns(), unknowns());
   for (size_t i = 0; i < cubics_.size(); ++i) {
     const double l = along_[i + 1] - along_[i];
-    const auto a = kPerJoint * static_cast<Eigen::Index>(i), b = a + kPerJoint;
+    const auto a = at(i), b = a + kPerJoint;
     // A beam of length l: 12, 6l; 6l, 4l^2, divided by l^3.
     const double k = kBending / kReach / (l * l * l);
     for (Eigen::Index c = 0; c < 2; ++c) {
@@ -97,15 +97,14 @@ Eigen::MatrixXd MovingEdge::hessian() const {
 }
 
 Cubic MovingEdge::moved(size_t i, const Eigen::VectorXd& x) const {
-  const auto a = kPerJoint * static_cast<Eigen::Index>(i), b = a + kPerJoint;
+  const auto a = at(i), b = a + kPerJoint;
   const Vec2 da{x(a), x(a + 1)}, ma{x(a + 2), x(a + 3)}, db{x(b), x(b + 1)}, mb{x(b + 2), x(b + 3)};
   const Cubic& c = cubics_[i];
   return {c.p0 + da, c.p1 + da + handle1_[i] * ma, c.p2 + db - handle2_[i] * mb, c.p3 + db};
 }
 
 Vec2 MovingEdge::movedJoint(size_t j, const Eigen::VectorXd& x) const {
-  const auto a = kPerJoint * static_cast<Eigen::Index>(j);
-  return (j == 0 ? cubics_[0].p0 : cubics_[j - 1].p3) + Vec2{x(a), x(a + 1)};
+  return (j == 0 ? cubics_[0].p0 : cubics_[j - 1].p3) + displacement(x, j);
 }
 
 Path MovingEdge::path(const Eigen::VectorXd& x) const {
@@ -120,7 +119,7 @@ double MovingEdge::length(size_t from, size_t to, const Eigen::VectorXd& x, doub
   for (size_t i = from; i < to; ++i) {
     const LengthGradient g = lengthGradient(moved(i, x));
     sum += g.length;
-    const auto a = kPerJoint * static_cast<Eigen::Index>(i), b = a + kPerJoint;
+    const auto a = at(i), b = a + kPerJoint;
     const auto add = [&](Eigen::Index at, Vec2 v) {
       gradient(at) += factor * v.x;
       gradient(at + 1) += factor * v.y;

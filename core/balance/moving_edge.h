@@ -23,6 +23,10 @@ class MovingEdge {
  public:
   static constexpr Eigen::Index kPerJoint = 4;  // dx, dy, mx, my
 
+  // Where the unknowns of a joint begin, and its displacement among the unknowns of its edge.
+  static Eigen::Index at(size_t joint) { return kPerJoint * static_cast<Eigen::Index>(joint); }
+  static Vec2 displacement(const Eigen::VectorXd& x, size_t joint) { return {x(at(joint)), x(at(joint) + 1)}; }
+
   // `cuts` are arc lengths at which the edge gets joints, besides those it has.
   MovingEdge(const Path& path, const std::vector<double>& cuts);
 

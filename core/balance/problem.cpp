@@ -4,17 +4,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include "balance/walk.h"
-#include "lowered.h"
 
 namespace armure {
 namespace {
 
 constexpr double kOnPath = 1e-3;  // mm
-
-Eigen::Index at(size_t joint) { return MovingEdge::kPerJoint * static_cast<Eigen::Index>(joint); }
 
 // Notches and level marks on an edge, as arc lengths from its start.
 std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
@@ -287,16 +283,15 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
       for (const auto& [foot, sign] : {std::pair{&t.a, -1.0}, {&t.b, 1.0}}) {
         if (!foot->edge || !edges_[*foot->edge].offset) continue;
         auto c = column(*foot->edge, r);
-        c(at(foot->joint)) += sign * along.x;
-        c(at(foot->joint) + 1) += sign * along.y;
+        c(MovingEdge::at(foot->joint)) += sign * along.x;
+        c(MovingEdge::at(foot->joint) + 1) += sign * along.y;
       }
     }
     for (const CornerTerm& t : row.corners) {
-      const Eigen::VectorXd& p = parts[t.edge];
-      value += t.factor * dot(t.direction, {p(at(t.joint)), p(at(t.joint) + 1)});
+      value += t.factor * dot(t.direction, MovingEdge::displacement(parts[t.edge], t.joint));
       auto c = column(t.edge, r);
-      c(at(t.joint)) += t.factor * t.direction.x;
-      c(at(t.joint) + 1) += t.factor * t.direction.y;
+      c(MovingEdge::at(t.joint)) += t.factor * t.direction.x;
+      c(MovingEdge::at(t.joint) + 1) += t.factor * t.direction.y;
     }
     out.values(static_cast<Eigen::Index>(r)) = value;
   }

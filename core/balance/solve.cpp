@@ -191,7 +191,7 @@ std::vector<Vec2> sharesOfRows(const BalanceProblem& problem, const Solution& so
   if (!e.offset) return shares;
   const Linearised& linear = solution.there;
   const MatrixXd spread = e.moving.hessian().llt().solve(linear.slopes[edge]);
-  const Index at = MovingEdge::kPerJoint * static_cast<Index>(joint);
+  const Index at = MovingEdge::at(joint);
   for (size_t k = 0; k < linear.rows[edge].size(); ++k) {
     const Index r = linear.rows[edge][k], c = static_cast<Index>(k);
     shares[static_cast<size_t>(r)] = solution.lambda(r) * Vec2{spread(at, c), spread(at + 1, c)};

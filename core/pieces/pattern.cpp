@@ -50,6 +50,12 @@ size_t Pattern::shellPieces() const {
       std::count_if(pieces.begin(), pieces.end(), [](const Piece& p) { return p.layer == "shell"; }));
 }
 
+const Seam* Pattern::seam(std::string_view id) const {
+  for (const Seam& s : seams)
+    if (s.id == id) return &s;
+  return nullptr;
+}
+
 double Pattern::closedGirth(const PatternLevel& l) const {
   double sum = l.openingGap;
   for (const Piece& p : pieces)

@@ -130,7 +130,8 @@ struct Pattern {
   std::vector<Trim> trims;
   Closing closing;
 
-  size_t shellPieces() const;  // they come first
+  size_t shellPieces() const;                   // they come first
+  const Seam* seam(std::string_view id) const;  // nullptr when there is none of this id
   // Sum of the widths on the pieces of the shell + the opening gap.
   double closedGirth(const PatternLevel& level) const;
   // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.

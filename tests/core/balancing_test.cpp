@@ -9,23 +9,12 @@
 #include "balance/walk.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
-
-Design designOf(const Order& o) {
-  auto d = recalc(o);
-  if (!d.ok()) FAIL(d.problem().text());
-  return std::move(d).value();
-}
-
-struct Dice {
-  std::mt19937 random;
-  explicit Dice(unsigned seed) : random(seed) {}
-  double between(double a, double b) { return a + (b - a) * static_cast<double>(random()) / 4294967295.0; }
-};
 
 Sheet sheetOf(const Design& d, const Balanced& b) {
   return balanceSheet(b.pattern, cutOutlines(b.pattern), d.block.intakes, d.body);

@@ -6,18 +6,14 @@
 
 #include "distribute/distribution.h"
 #include "distribute/quadratic.h"
+#include "tests/support/design.h"
 
 using namespace armure;
+using namespace armure::testing;
 
 namespace {
 
 constexpr double kNone = std::numeric_limits<double>::infinity();
-
-struct Dice {
-  std::mt19937 random;
-  explicit Dice(unsigned seed) : random(seed) {}
-  double between(double a, double b) { return a + (b - a) * static_cast<double>(random()) / 4294967295.0; }
-};
 
 // A reference that shares nothing with the solver but Eigen: the augmented Lagrangian for the equalities (R. T.
 // Rockafellar 1973), projected Gauss-Seidel for the bounds. Slow and plain.

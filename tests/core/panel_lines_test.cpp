@@ -5,6 +5,7 @@
 
 #include "draft/dart.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -16,12 +17,6 @@ Order withLines(Order o, int front, int back, const std::string& school) {
   o.choices["lines.back"] = std::to_string(back);
   o.choices["distribution.school"] = school;
   return o;
-}
-
-Design designOf(const Order& o) {
-  auto d = recalc(o);
-  if (!d.ok()) FAIL(d.problem().text());
-  return std::move(d).value();
 }
 
 // Real bodies, jittered, with random numbers of lines, schools, spacings and reductions from 0 to 6 in.

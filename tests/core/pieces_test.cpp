@@ -4,19 +4,12 @@
 
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 
 using namespace armure;
 using namespace armure::testing;
 
-namespace {
-
-Design designOf(const Order& o) {
-  auto d = recalc(o);
-  REQUIRE(d.ok());
-  return std::move(d).value();
-}
-
-}  // namespace
+namespace {}  // namespace
 
 TEST_CASE("a six-piece bodice: centre front on the fold, the rest in pairs") {
   const Design d = designOf(plainOrder());

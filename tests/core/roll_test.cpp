@@ -9,17 +9,12 @@
 #include "pieces/crossing.h"
 #include "prepare/arrange.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
-
-Pattern patternOf(const Order& o) {
-  auto d = recalc(o);
-  if (!d.ok()) FAIL(d.problem().text());
-  return d->pattern;
-}
 
 double polylineLength(const Path& path) {
   const Polyline line = path.flattened(1e-5);
@@ -31,7 +26,7 @@ double polylineLength(const Path& path) {
 }  // namespace
 
 TEST_CASE("the ruler counts from the underbust, and its marks are the notches of both sides") {
-  const Pattern p = patternOf(plainOrder());
+  const Pattern p = designOf(plainOrder()).pattern;
   for (const Seam& seam : p.seams) {
     const RolledSeam r = roll(p, seam);
     CHECK(r.anchor == "underbust");
@@ -46,7 +41,7 @@ TEST_CASE("the ruler counts from the underbust, and its marks are the notches of
 }
 
 TEST_CASE("the running difference is how much longer side a has been since the anchor") {
-  const Pattern p = patternOf(plainOrder());
+  const Pattern p = designOf(plainOrder()).pattern;
   for (const Seam& seam : p.seams) {
     const RolledSeam r = roll(p, seam);
     double above = 0, below = 0;
@@ -65,7 +60,7 @@ TEST_CASE("the running difference is how much longer side a has been since the a
 }
 
 TEST_CASE("the points under the finger lie on the two edges, at notches on the notches") {
-  const Pattern p = balance(patternOf(plainOrder())).pattern;
+  const Pattern p = balance(designOf(plainOrder()).pattern).pattern;
   const Seam& seam = p.seams[0];
   const RolledSeam r = roll(p, seam);
   for (const RolledMark& m : r.marks) {
@@ -81,7 +76,7 @@ TEST_CASE("the points under the finger lie on the two edges, at notches on the n
 }
 
 TEST_CASE("an eased stretch counts no difference where the ease is planned") {
-  Pattern p = patternOf(plainOrder());
+  Pattern p = designOf(plainOrder()).pattern;
   const Walk w = walk(p, p.seams[0]);
   for (const Stretch& s : w.stretches) p.seams[0].eases.push_back({s.from, s.to, s.mismatch()});
   for (const RolledMark& m : roll(p, p.seams[0]).marks) CHECK(m.difference() == Approx(0).margin(1e-9));
@@ -89,7 +84,7 @@ TEST_CASE("an eased stretch counts no difference where the ease is planned") {
 }
 
 TEST_CASE("closed at one end, the corners meet, the seam runs the same way, and the line runs on") {
-  const Pattern p = patternOf(plainOrder());
+  const Pattern p = designOf(plainOrder()).pattern;
   for (const Seam& seam : p.seams)
     for (const bool atTop : {true, false}) {
       const Path a = p.sidePath(seam.a), b = p.sidePath(seam.b).transformed(closedAt(p, seam, atTop));
@@ -101,7 +96,7 @@ TEST_CASE("closed at one end, the corners meet, the seam runs the same way, and 
 }
 
 TEST_CASE("a seam that is left open keeps its pieces apart, the others stay taped") {
-  const Pattern p = patternOf(plainOrder());
+  const Pattern p = designOf(plainOrder()).pattern;
   const Arrangement taped = tape(p), open = tape(p, {"side"});
   const auto gap = [&](const Arrangement& m, const Seam& s) {
     const Path a = p.sidePath(s.a).transformed(m[s.a.piece]), b = p.sidePath(s.b).transformed(m[s.b.piece]);

@@ -6,6 +6,7 @@
 #include "prepare/arrange.h"
 #include "rules/rules.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -68,12 +69,6 @@ Order orderFor(const RuleInfo& rule) {
     o.choices["lines.front"] = o.choices["lines.back"] = "2";
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
-}
-
-Design designOf(const Order& o) {
-  auto d = recalc(o);
-  if (!d.ok()) FAIL(d.problem().text());
-  return std::move(d).value();
 }
 
 }  // namespace

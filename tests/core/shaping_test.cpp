@@ -1,11 +1,12 @@
-// Shaping a half: schools, what the hand holds and places, levels of the maker's own, openings, kinds of garment.
+// Shaping a half: schools, what the hand holds and places, levels of the maker's own, kinds of garment.
 #include <catch2/catch.hpp>
 #include <cmath>
 
 #include "draft/dart.h"
-#include "draft/rails.h"
 #include "draft/shaping.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
+#include "tests/support/shaping_checks.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -13,56 +14,6 @@ using namespace armure::testing;
 namespace {
 
 const char* kSchools[] = {"thumb", "even", "side-weighted", "flat-front", "quarter-minus", "middle-piece"};
-
-Order withSchool(const std::string& school, int front = 2, int back = 2) {
-  Order o = plainOrder();
-  o.choices["opening.kind"] = "lacing";
-  o.choices["distribution.school"] = school;
-  o.choices["lines.front"] = std::to_string(front);
-  o.choices["lines.back"] = std::to_string(back);
-  o.choices["reduction.waist"] = "2 in";
-  return o;
-}
-
-Design designOf(const Order& o) {
-  auto d = recalc(o);
-  if (!d.ok()) FAIL(d.problem().text());
-  return std::move(d).value();
-}
-
-double inch(double mm) { return mm / kMmPerInch; }
-
-// Everything that must hold of any design, whatever was chosen.
-void checkIdentity(const Design& d) {
-  for (const HalfBlock* half : {&d.block.front, &d.block.back})
-    for (const HalfLevel& l : half->levels) {
-      INFO(half->id << " " << l.level);
-      REQUIRE(std::isfinite(l.side));
-      REQUIRE(std::abs(l.side - (l.share + l.centreIntake + l.lineIntake())) < 1e-9);
-    }
-  for (const Level& l : d.block.levels.all)
-    REQUIRE(l.frontShare + l.backShare == Approx(l.finishedGirth / 2).margin(1e-9));
-}
-
-void checkClosedGirths(const Design& d) {
-  size_t rings = 0;
-  for (const PatternLevel& l : d.pattern.levels) {
-    if (!l.ring) continue;
-    ++rings;
-    INFO(l.id);
-    double sum = d.block.gapOn(l.id);
-    for (const Piece& p : d.pattern.pieces)
-      if (const LevelMark* m = p.level(l.id)) sum += m->width() * (p.onFold.empty() ? p.quantity : 2);
-    CHECK(sum == Approx(l.finishedGirth).margin(1e-3));
-  }
-  CHECK(rings >= 3);
-}
-
-const Piece* pieceCalled(const Design& d, const std::string& id) {
-  for (const Piece& p : d.pattern.pieces)
-    if (p.id == id) return &p;
-  return nullptr;
-}
 
 }  // namespace
 
@@ -224,76 +175,6 @@ TEST_CASE("a line placed by hand runs through its place, and only there and belo
   CHECK(crossed.problem().what.find("wide there") != std::string::npos);
 }
 
-TEST_CASE("every opening at the back with every one in front: closed widths and gap are the finished girth") {
-  for (const RuleOption& back : findRule("opening.kind")->options)
-    for (const RuleOption& front : findRule("opening.front")->options) {
-      INFO(back.id << " behind, " << front.id << " in front");
-      Order o = plainOrder();
-      o.choices["opening.kind"] = back.id;
-      o.choices["opening.front"] = front.id;
-      o.choices["opening.gap"] = "1 in";
-      o.choices["opening.gap_top"] = "3 in";
-      o.choices["opening.gap_hem"] = "1 in";
-      o.choices["modesty.kind"] = "panel";
-      const auto made = recalc(o);
-      if (back.id == "fold" && front.id == "fold") {
-        REQUIRE_FALSE(made.ok());
-        CHECK(made.problem().where == "opening.kind");
-        continue;
-      }
-      REQUIRE(made.ok());
-      const Design& d = *made;
-      checkIdentity(d);
-      checkClosedGirths(d);
-      const auto centre = [](const Piece& p, const std::string& id) {
-        for (const Edge& e : p.edges)
-          if (e.id == id) return true;
-        return false;
-      };
-      const Piece &first = d.pattern.pieces.front(), &last = d.pattern.pieces[d.pattern.shellPieces() - 1];
-      CHECK(centre(first, front.id == "fold" ? "fold" : front.id == "seam" ? "centre-front" : "opening"));
-      CHECK(centre(last, back.id == "fold" ? "fold" : back.id == "seam" ? "centre-back" : "opening"));
-      CHECK(first.onFold.empty() == (front.id != "fold"));
-      CHECK(last.onFold.empty() == (back.id != "fold"));
-      const bool stiff = front.id == "busk" || front.id == "hooks";
-      if (stiff) CHECK(first.edge("opening").path.tightestRadius() > 1e6);  // straight
-      const size_t laced = (d.block.front.opening.isLaced() ? 1u : 0u) + (d.block.back.opening.isLaced() ? 1u : 0u);
-      CHECK(d.pattern.pieces.size() == d.pattern.shellPieces() + laced);
-    }
-}
-
-TEST_CASE("lacing in a V: three inches each side at the top, two at the hem, and straight between") {
-  Order o = plainOrder();
-  o.choices["opening.kind"] = "v-lacing";
-  o.choices["modesty.kind"] = "panel";
-  const Design d = designOf(o);
-  const Opening& v = d.block.back.opening;
-  CHECK(inch(v.gapAt(v.topY)) == Approx(6));
-  CHECK(inch(v.gapAt(v.hemY)) == Approx(4));
-  const double waist = d.block.levels.at("waist").back;
-  CHECK(v.gapAt(waist) == Approx(inches(6) - inches(2) * (waist - v.topY) / (v.hemY - v.topY)));
-  CHECK(d.block.back.centre.xAtDepth(waist) == Approx(v.gapAt(waist) / 2));
-  // The panel: half of gap and overlap, on the fold; as long as the edge it lies behind.
-  const Piece* panel = pieceCalled(d, "modesty-back");
-  REQUIRE(panel);
-  CHECK(panel->layer == "modesty");
-  CHECK(inch(panel->edge("top").path.length()) == Approx(4));
-  CHECK(inch(panel->edge("hem").path.length()) == Approx(3));
-  const Piece& back = d.pattern.pieces[d.pattern.shellPieces() - 1];
-  CHECK(panel->edge("fold").path.length() == Approx(back.edge("opening").path.length()));
-}
-
-TEST_CASE("a centre seam takes in at the waist and nowhere at its ends") {
-  Order o = plainOrder();
-  o.choices["opening.front"] = "seam";
-  o.choices["opening.kind"] = "lacing";
-  const Design d = designOf(o);
-  CHECK(inch(d.block.front.at("waist").centreIntake) == Approx(0.25));
-  CHECK(d.block.front.at("top").centreIntake == Approx(0).margin(1e-9));
-  CHECK(d.block.front.at("hem").centreIntake == Approx(0).margin(1e-9));
-  CHECK(d.pattern.pieces.front().edge("centre-front").role == EdgeRole::Centre);
-}
-
 TEST_CASE("the middle piece school, by its own rule") {
   // Common practice, no source: half the span at the bust; 1/2 in less at the top edge, 1 in less from the underbust
   // straight down; the side front as wide as the quarter leaves.
@@ -432,57 +313,6 @@ TEST_CASE("a line beyond its cap says what would bring it back, each cure by its
       CHECK(r.remedy.find("51 mm less reduction") != std::string::npos);
     }
   CHECK(said);
-}
-
-TEST_CASE("the rails: panels and gaps tile every strip from centre front to centre back") {
-  for (const char* style : {"reducing-four-lines", "shaping-front-laced", "sweetheart-zip", "reducing-v-laced"}) {
-    Order o = plainOrder();
-    o.style = style;
-    o.choices["rail.ribs"] = "1 3/4 in";
-    const Design d = designOf(o);
-    const std::vector<Rail> rails = railsOf(d.block, d.rules);
-    REQUIRE(rails.size() >= 5);
-    for (const Rail& rail : rails) {
-      INFO(style << " " << rail.level);
-      CHECK(rail.length == Approx(rails.front().length));  // the end does not move from level to level
-      double at = rail.openFront, panels = 0;
-      size_t gap = 0;
-      for (size_t i = 0; i < rail.panels.size(); ++i) {
-        CHECK(rail.panels[i].place == static_cast<int>(i) + 1);
-        CHECK(rail.panels[i].from == Approx(at).margin(1e-6));
-        panels += rail.panels[i].to - rail.panels[i].from;
-        at = rail.panels[i].to;
-        if (i + 1 == rail.panels.size()) break;
-        const bool side = rail.gaps[gap].line == kFrontSide;
-        for (int n = 0; n < (side ? 2 : 1); ++n, ++gap) {
-          CHECK(rail.gaps[gap].from == Approx(at).margin(1e-6));
-          at = rail.gaps[gap].to;
-        }
-      }
-      CHECK(at == Approx(rail.length - rail.openBack).margin(1e-6));
-      CHECK(gap == rail.gaps.size());
-      // Panels, both halves, and what stays open are the finished girth.
-      CHECK(2 * panels + d.block.gapOn(rail.level) == Approx(rail.finishedGirth).margin(1e-4));
-    }
-  }
-}
-
-TEST_CASE("the girth at a rail's end is set by the choice it names") {
-  for (const char* school : {"even", "quarter-minus"}) {
-    Order o = withSchool(school);
-    o.choices["rail.ribs"] = "2 in";
-    const Design before = designOf(o);
-    for (const Rail& rail : railsOf(before.block, before.rules)) {
-      const double wanted = rail.finishedGirth - 10;
-      const auto choice = girthChoice(rail, before.rules, wanted);
-      REQUIRE(choice);
-      Order changed = o;
-      changed.choices[choice->key] =
-          *checkChoice(choice->key, formatExact(choice->mm, Unit::Millimetre), Unit::Millimetre);
-      INFO(school << " " << rail.level << " " << choice->key);
-      CHECK(designOf(changed).block.levels.at(rail.level).finishedGirth == Approx(wanted).margin(0.02));
-    }
-  }
 }
 
 namespace {

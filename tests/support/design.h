@@ -1,0 +1,27 @@
+// tests/support/design.h
+//
+// What nearly every test of a design needs: the design of an order that must be drafted, and dice that fall alike
+// everywhere.
+#pragma once
+
+#include <catch2/catch.hpp>
+#include <random>
+
+#include "recalc/recalc.h"
+
+namespace armure::testing {
+
+inline Design designOf(const Order& order) {
+  auto design = recalc(order);
+  if (!design.ok()) FAIL(design.problem().text());
+  return std::move(design).value();
+}
+
+// Portable: the standard's distributions may differ from library to library.
+struct Dice {
+  std::mt19937 random;
+  explicit Dice(unsigned seed) : random(seed) {}
+  double between(double a, double b) { return a + (b - a) * static_cast<double>(random()) / 4294967295.0; }
+};
+
+}  // namespace armure::testing
