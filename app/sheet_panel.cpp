@@ -173,6 +173,9 @@ void SheetPanel::showRemedy() {
   const std::string& words = r->remedy.empty() ? r->detail : r->remedy;
   remedy_->setText(QString::fromStdString(words.substr(0, 1)).toUpper() + QString::fromStdString(words.substr(1)));
   mend_->setText(wayOf(*r));
+  // A wrapped text says how high it is only once it is laid out; it must not be cut until then.
+  const int room = list_->width() - mend_->sizeHint().width() - 24;
+  remedy_->setMinimumHeight(remedy_->heightForWidth(room));
 }
 
 void SheetPanel::refresh() {
