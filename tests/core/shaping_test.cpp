@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "draft/dart.h"
+#include "draft/rails.h"
 #include "draft/shaping.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
