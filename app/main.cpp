@@ -1,6 +1,7 @@
 // app/main.cpp
 //
-// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|shape|lines|balance|prepare] [--view VIEW]]
+// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|shape|cups|lines|balance|prepare] [--view
+// VIEW]]
 //
 // --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves
 // the documentation and machines without a display.

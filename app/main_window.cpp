@@ -110,7 +110,7 @@ void MainWindow::showStage(Stage stage) {
   if (!client && (shown.empty() || shown.starts_with("measure.")) && session_.selection().seam.empty())
     session_.select({.working = "girth.waist", .level = "waist"});
   if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
-  if (stage == Stage::Lines) table_->setMode(TableMode::Taped);
+  if (stage == Stage::Cups || stage == Stage::Lines) table_->setMode(TableMode::Taped);
   if (stage == Stage::Prepare || stage == Stage::Balance) table_->setMode(TableMode::Apart);
 }
 

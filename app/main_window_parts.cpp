@@ -130,7 +130,7 @@ void MainWindow::makeTrays() {
   trays_->setFixedWidth(kTrayWidth);
   client_ = new ClientTray(session_, records_);
   trays_->addWidget(scrolled(client_, "tray"));
-  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Lines, Stage::Balance, Stage::Prepare}) {
+  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());

@@ -1,7 +1,5 @@
 #include "app/rules_tray.h"
 
-#include <QLabel>
-
 #include "app/choice_box.h"
 
 namespace armure {
@@ -22,6 +20,10 @@ std::string workingFor(std::string_view key) {
   if (key == "spring.hip") return "girth.hip";
   if (key == "middle.underbust") return "front.underbust.intake";
   if (key == "spring.high_hip") return "girth.high_hip";
+  if (key == "cup.outer_extra") return "cup.outer";
+  if (key == "cup.bridge") return "cup.inner";
+  if (key == "cup.side") return "cup.end";
+  if (key.starts_with("cup.band")) return "cup.band";
   if (key == "hold.top") return "girth.top";
   if (key == "ease.bust") return "girth.bust";
   if (key.starts_with("armhole.")) return "front.armhole";
@@ -58,8 +60,9 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
       group = rule.group;
       auto* title = new QLabel(q(group));
       title->setObjectName("group");
-      column_->addSpacing(8);
+      title->setContentsMargins(0, 8, 0, 0);
       column_->addWidget(title);
+      groups_.emplace_back(title, group);
     }
     addRule(rule);
   }
@@ -127,6 +130,7 @@ void RulesTray::refresh() {
   if (!isVisible()) return;
   const Order& order = session_.order();
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
+  std::set<std::string_view> groupsThatCount;
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
     const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).option; });
@@ -134,6 +138,7 @@ void RulesTray::refresh() {
       o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
       o->second.row->setVisible(counts);
     }
+    if (counts) groupsThatCount.insert(rule.group);
     const auto v = values_.find(key);
     if (v == values_.end()) continue;
     v->second->setVisible(counts);
@@ -151,6 +156,7 @@ void RulesTray::refresh() {
     v->second->show(chosen == order.choices.end() ? QString() : shown(value.number), placeholder,
                     chosen != order.choices.end());
   }
+  for (const auto& [title, group] : groups_) title->setVisible(groupsThatCount.contains(group));
 }
 
 }  // namespace armure

@@ -5,9 +5,11 @@
 #pragma once
 
 #include <QComboBox>
+#include <QLabel>
 #include <QVBoxLayout>
 #include <functional>
 #include <map>
+#include <set>
 #include <string>
 
 #include "app/order_session.h"
@@ -40,6 +42,7 @@ class RulesTray : public QWidget {
   };
   std::map<std::string, Options> options_;
   std::vector<std::pair<QComboBox*, std::string Order::*>> presets_;
+  std::vector<std::pair<QLabel*, std::string_view>> groups_;  // titles; hidden where none of their rules counts
 };
 
 }  // namespace armure

@@ -14,6 +14,8 @@ const char* stageName(Stage stage) {
       return "Block";
     case Stage::Shape:
       return "Shape";
+    case Stage::Cups:
+      return "Cups";
     case Stage::Lines:
       return "Lines";
     case Stage::Balance:

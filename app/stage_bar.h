@@ -11,8 +11,8 @@
 
 namespace armure {
 
-enum class Stage { Client, Block, Shape, Lines, Balance, Prepare };
-inline constexpr int kStages = 6;
+enum class Stage { Client, Block, Shape, Cups, Lines, Balance, Prepare };
+inline constexpr int kStages = 7;
 const char* stageName(Stage stage);
 
 class StageBar : public QWidget {

@@ -98,7 +98,7 @@ void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
   p.save();
   p.translate(at);
   p.rotate(label.angleRad * 180 / std::numbers::pi);
-  const QRectF room(-160, -16, 320, 32);
+  const QRectF room(-160, -28, 320, 56);  // up to three lines
   switch (label.kind) {
     case LabelKind::LevelName:
       p.setFont(uiFont(TextSize::Small));

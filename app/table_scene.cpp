@@ -188,14 +188,14 @@ class SceneMaker {
     const double y = lerp({0, half.at(level::kUnderbust).y}, {0, half.at(level::kWaist).y}, 0.5).y;
     const double side = front ? block_.sideBelowDart.xAtDepth(y) : half.side.xAtDepth(y);
     const double a = half.centre.xAtDepth(y);
-    const int pieces = static_cast<int>(design_.pattern.shellPieces());
     double from = a;
     for (size_t i = 0; i <= half.lines.size(); ++i) {
       const bool last = i == half.lines.size();
       const double to = last ? side : half.lines[i].toCentreX(y);
-      const int place = static_cast<int>(i) + 1;
-      scene_.labels.push_back({LabelKind::PieceNumber, toQt(m.apply({(from + to) / 2, y})),
-                               QString::number(front ? place : pieces + 1 - place)});
+      for (const Piece& p : design_.pattern.pieces)
+        if (p.id == half.id + "-" + std::to_string(i + 1))
+          scene_.labels.push_back(
+              {LabelKind::PieceNumber, toQt(m.apply({(from + to) / 2, y})), QString::number(p.number)});
       if (!last) from = half.lines[i].toSideX(y);
     }
     scene_.labels.push_back({LabelKind::Note,
@@ -309,7 +309,9 @@ class SceneMaker {
 
   Selection edgeTarget(size_t piece, const Edge& e) const {
     Selection target{.piece = design_.pattern.pieces[piece].id, .edge = e.id};
-    if (e.role == EdgeRole::Seam) target.seam = e.id;
+    for (const Seam& s : design_.pattern.seams)
+      for (const SeamSide* side : {&s.a, &s.b})
+        if (side->piece == piece && side->uses(e.id)) target.seam = s.id;
     return target;
   }
 

@@ -13,7 +13,7 @@
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
-#include "pieces/cutting.h"
+#include "garment/garment.h"
 #include "prepare/cut_outlines.h"
 #include "render/print_plan.h"
 
@@ -28,7 +28,7 @@ struct Parts {
   Body body = resolveBody(order.measures).value();
   Rules rules{order.choices, order.style, order.school, figureOf(body)};
   Block block = draftBlock(body, rules).value();
-  Pattern pattern = cutPieces(block, rules).value();
+  Pattern pattern = makeGarment(block, rules).value();
   std::vector<Polyline> outlines = cutOutlines(pattern);
 };
 
@@ -43,7 +43,7 @@ void draft(benchmark::State& state) {
 
 void pieces(benchmark::State& state) {
   const Parts p;
-  for (auto _ : state) benchmark::DoNotOptimize(cutPieces(p.block, p.rules));
+  for (auto _ : state) benchmark::DoNotOptimize(makeGarment(p.block, p.rules));
 }
 
 void outlines(benchmark::State& state) {

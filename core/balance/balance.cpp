@@ -43,11 +43,14 @@ BalanceCertificate certify(const BalanceProblem& problem, const Solution& s) {
   BalanceCertificate c;
   for (size_t r = 0; r < problem.rows().size(); ++r) {
     const Family family = problem.rows()[r].family;
-    double& worst = family == Family::Stretch ? c.worstStretch : family == Family::Girth ? c.worstGirth : c.worstCorner;
+    double& worst = family == Family::Stretch  ? c.worstStretch
+                    : family == Family::Girth  ? c.worstGirth
+                    : family == Family::Corner ? c.worstCorner
+                                               : c.worstJoin;
     worst = std::max(worst, std::abs(s.there.values(static_cast<Eigen::Index>(r))));
   }
   c.iterations = s.iterations;
-  c.converged = s.ended && std::max({c.worstStretch, c.worstGirth, c.worstCorner}) < kHolds;
+  c.converged = s.ended && std::max({c.worstStretch, c.worstGirth, c.worstCorner, c.worstJoin}) < kHolds;
   c.stationarity = s.stationarity;
   return c;
 }

@@ -27,6 +27,8 @@ class MovingEdge {
   static Eigen::Index at(size_t joint) { return kPerJoint * static_cast<Eigen::Index>(joint); }
   static Vec2 displacement(const Eigen::VectorXd& x, size_t joint) { return {x(at(joint)), x(at(joint) + 1)}; }
 
+  static Vec2 tangentChange(const Eigen::VectorXd& x, size_t joint) { return {x(at(joint) + 2), x(at(joint) + 3)}; }
+
   // `cuts` are arc lengths at which the edge gets joints, besides those it has.
   MovingEdge(const Path& path, const std::vector<double>& cuts);
 

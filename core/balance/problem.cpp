@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "balance/walk.h"
+#include "pieces/crossing.h"
 
 namespace armure {
 namespace {
@@ -22,6 +23,30 @@ std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
       if (const auto s = markOn(edge.path, l, end)) cuts.push_back(*s);
   return cuts;
 }
+
+constexpr double kArm = 10;             // mm: what an angle is multiplied by to stand among lengths
+constexpr double kMeantCorner = 0.262;  // rad, 15 degrees: more is a corner the draft means
+
+// Corners that are tied to each other: which follow from which.
+class Ties {
+ public:
+  using Corner = std::pair<size_t, size_t>;  // piece, and its edge that starts there
+
+  // False when they were tied already.
+  bool tie(Corner a, Corner b) {
+    const Corner ra = root(a), rb = root(b);
+    if (ra == rb) return false;
+    parent_[ra] = rb;
+    return true;
+  }
+
+ private:
+  Corner root(Corner c) {
+    while (parent_.contains(c)) c = parent_.at(c);
+    return c;
+  }
+  std::map<Corner, Corner> parent_;
+};
 
 // What the two sides may do: give way or not.
 std::pair<bool, bool> givesWay(SeamWish wish) {
@@ -72,6 +97,8 @@ SeamChoice BalanceOptions::choiceOf(std::string_view seam) const {
 }
 
 std::optional<double> markOn(const Path& path, const LevelMark& mark, Vec2 end) {
+  if (distance(path.start(), end) < kOnPath) return 0;  // a crossing at the very end may be missed by rounding
+  if (distance(path.end(), end) < kOnPath) return path.length();
   std::optional<double> best;
   double nearest = kOnPath;
   for (double s : path.crossings(end, mark.b - mark.a)) {
@@ -95,6 +122,7 @@ BalanceProblem::BalanceProblem(const Pattern& drafted, const BalanceOptions& opt
   for (const Seam& seam : drafted.seams) collectStretches(seam);
   collectGirths();
   collectCorners();
+  collectJoins();
   collectPattern();
 }
 
@@ -181,8 +209,9 @@ void BalanceProblem::collectGirths() {
     row.constant = l.openingGap - l.finishedGirth;
     for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
       const Piece& p = drafted_.pieces[i];
-      const LevelMark* m = p.level(l.id);
-      if (m && p.layer == "shell") row.widths.push_back({footOf(i, m->a, *m), footOf(i, m->b, *m), p.girthShare()});
+      if (p.layer != "shell") continue;
+      for (const LevelMark& m : p.levels)
+        if (m.level == l.id) row.widths.push_back({footOf(i, m.a, m), footOf(i, m.b, m), p.girthShare()});
     }
     rows_.push_back(std::move(row));
   }
@@ -221,6 +250,59 @@ void BalanceProblem::addCorner(size_t i, bool atStart) {
   }
 }
 
+std::optional<TurnTerm> BalanceProblem::turnOf(size_t piece, size_t edge, bool atStart, double factor) const {
+  const auto known = find(piece, edge);
+  if (!known || !edges_[*known].offset) return std::nullopt;
+  const MovingEdge& moving = edges_[*known].moving;
+  const Cubic& c = atStart ? moving.cubics().front() : moving.cubics().back();
+  return TurnTerm{*known, atStart ? 0 : moving.joints() - 1, atStart ? c.startTangent() : c.endTangent(),
+                  factor * kArm};
+}
+
+// Rows tie corners to each other; one that ties corners which are tied already follows from the others.
+void BalanceProblem::collectJoins() {
+  Ties ties;
+  const auto cornerOf = [this](const SeamSide& side, const SeamEnd& end) {
+    return Ties::Corner{side.piece, end.atItsStart ? end.across : mineAt(side, end)};
+  };
+  const auto add = [&](std::string what, double turn, const std::vector<std::optional<TurnTerm>>& terms) {
+    BalanceRow row{Family::Join, std::move(what), ""};
+    for (const auto& t : terms)
+      if (t) row.turns.push_back(*t);
+    row.constant = turn * kArm;
+    if (!row.turns.empty()) rows_.push_back(std::move(row));
+  };
+  for (const Seam& seam : drafted_.seams)
+    for (const bool atTop : {true, false}) {
+      const SeamEnd a = seamEnd(drafted_, seam.a, atTop), b = seamEnd(drafted_, seam.b, atTop);
+      if (a.acrossRole != b.acrossRole || !isSewn(a.acrossRole)) continue;
+      const double turn = turnAcross(drafted_, seam, atTop);
+      if (std::abs(turn) > kMeantCorner || !ties.tie(cornerOf(seam.a, a), cornerOf(seam.b, b))) continue;
+      std::vector<std::optional<TurnTerm>> terms;
+      for (const auto& [side, end] : {std::pair{&seam.a, &a}, {&seam.b, &b}}) {
+        const double sign = end->atItsStart ? -1 : 1;
+        terms.push_back(turnOf(side->piece, end->across, end->atItsStart, sign));
+        terms.push_back(turnOf(side->piece, mineAt(*side, *end), !end->atItsStart, -sign));
+      }
+      add(fmt::format("{}, join at the {}", seam.name, atTop ? "upper end" : "lower end"), turn, terms);
+    }
+  for (const BalancedEdge& e : edges_) {
+    const Piece& piece = drafted_.pieces[e.piece];
+    const size_t next = (e.edge + 1) % piece.edges.size();
+    const Edge &here = piece.edges[e.edge], &after = piece.edges[next];
+    if (here.role != after.role || !isSewn(after.role)) continue;
+    const double turn = angleBetween(here.path.endTangent(), after.path.startTangent());
+    if (std::abs(turn) > kMeantCorner) continue;
+    add(fmt::format("{}, {} and {} run on", piece.name, here.id, after.id), turn,
+        {turnOf(e.piece, next, true, 1), turnOf(e.piece, e.edge, false, -1)});
+  }
+}
+
+size_t BalanceProblem::mineAt(const SeamSide& side, const SeamEnd& end) const {
+  const size_t n = drafted_.pieces[side.piece].edges.size();
+  return (end.across + (end.atItsStart ? n - 1 : 1)) % n;
+}
+
 void BalanceProblem::leaveOut(Family family) {
   std::erase_if(rows_, [&](const BalanceRow& r) { return r.family == family; });
   collectPattern();
@@ -240,6 +322,7 @@ void BalanceProblem::collectPattern() {
       for (const Foot* f : {&t.a, &t.b})
         if (f->edge) note(*f->edge, r);
     for (const CornerTerm& t : rows_[r].corners) note(t.edge, r);
+    for (const TurnTerm& t : rows_[r].turns) note(t.edge, r);
   }
 }
 
@@ -292,6 +375,14 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
       auto c = column(t.edge, r);
       c(MovingEdge::at(t.joint)) += t.factor * t.direction.x;
       c(MovingEdge::at(t.joint) + 1) += t.factor * t.direction.y;
+    }
+    for (const TurnTerm& t : row.turns) {
+      const Vec2 now = t.tangent + MovingEdge::tangentChange(parts[t.edge], t.joint);
+      value += t.factor * angleBetween(t.tangent, now);
+      const double square = dot(now, now);
+      auto c = column(t.edge, r);
+      c(MovingEdge::at(t.joint) + 2) -= t.factor * now.y / square;
+      c(MovingEdge::at(t.joint) + 3) += t.factor * now.x / square;
     }
     out.values(static_cast<Eigen::Index>(r)) = value;
   }

@@ -19,6 +19,12 @@
 //   corner    two sewn edges that meet at a corner keep meeting there: d of one - d of the other, along x and along y;
 //             where the neighbour may not move (an opening, a centre seam, an edge that is held) d itself;
 //             where it is a fold, d square to the fold, which stays straight and grows or shrinks
+//   join      a sewn line that runs on across the end of a seam (a cup line, a yoke's edge, the seam itself across a
+//   cross
+//             seam) does so without a kink: the angles inside both pieces sum to a straight angle. The same for two
+//             sewn edges that meet on one piece. A corner of more than 15 degrees in the draft is meant and left. In
+//             radians times 10 mm; an angle turns with its tangent t as t + m does.
+// Four corners round one crossing ask for three rows: the fourth follows, and is left out.
 // Lengths by Gauss-Legendre, with the exact derivative
 //   dL/dp_i = integral B_i'(t) T(t) dt,   T the unit tangent, B_i the Bernstein polynomials.
 #pragma once
@@ -31,6 +37,7 @@
 #include <vector>
 
 #include "balance/moving_edge.h"
+#include "pieces/crossing.h"
 #include "pieces/pattern.h"
 #include "rules/seam_choices.h"
 
@@ -44,7 +51,7 @@ struct BalanceOptions {
   SeamChoice choiceOf(std::string_view seam) const;
 };
 
-enum class Family { Stretch, Girth, Corner };
+enum class Family { Stretch, Girth, Corner, Join };
 
 // An edge that takes part. `offset` is where its unknowns begin; none when it may not move.
 struct BalancedEdge {
@@ -79,6 +86,13 @@ struct CornerTerm {
   double factor;
 };
 
+// The angle by which the tangent at a joint has turned, counted `factor` times.
+struct TurnTerm {
+  size_t edge, joint;
+  Vec2 tangent;  // as drafted
+  double factor;
+};
+
 // One constraint: the sum of its terms + `constant` is to be zero.
 struct BalanceRow {
   Family family{};
@@ -87,6 +101,7 @@ struct BalanceRow {
   std::vector<LengthTerm> lengths = {};
   std::vector<WidthTerm> widths = {};
   std::vector<CornerTerm> corners = {};
+  std::vector<TurnTerm> turns = {};
   double constant = 0;
 };
 
@@ -127,6 +142,9 @@ class BalanceProblem {
   void collectGirths();
   void collectCorners();
   void addCorner(size_t edge, bool atStart);
+  void collectJoins();
+  size_t mineAt(const SeamSide& side, const SeamEnd& end) const;
+  std::optional<TurnTerm> turnOf(size_t piece, size_t edge, bool atStart, double factor) const;
   Foot footOf(size_t piece, Vec2 point, const LevelMark& mark) const;
   std::vector<LengthTerm> terms(const SeamSide& side, double from, double to, double factor) const;
   void collectPattern();

@@ -10,6 +10,7 @@
 #include "lowered.h"
 #include "measure/measure_table.h"
 #include "pieces/crossing.h"
+#include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
@@ -49,7 +50,7 @@ class SheetMaker {
       const Walk w = walk(pattern_, seam);
       for (const Stretch& s : w.stretches) {
         CheckRow r = seamRow(CheckKind::Stretch, seam,
-                             fmt::format("{}, {} to {}", seam.name, levelName(s.from), levelName(s.to)));
+                             fmt::format("{}, {} to {}", seam.name, placeName(seam, s.from), placeName(seam, s.to)));
         r.detail = fmt::format("{} longer", longer(seam, s.mismatch()));
         r.level = s.to == "hem" ? s.from : s.to;
         r.spot = spotOn(seam, s, w);
@@ -87,16 +88,18 @@ class SheetMaker {
         const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
         if (a.acrossRole != b.acrossRole) continue;
         const double turn = turnAcross(pattern_, seam, atTop) * kDegrees;
-        CheckRow r =
-            seamRow(CheckKind::Join, seam, fmt::format("{} at the {}", atTop ? "Top edge" : "Hem", lowered(seam.name)));
+        if (isSewn(a.acrossRole) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
+        CheckRow r = seamRow(
+            CheckKind::Join, seam,
+            fmt::format("{} at the {}{}", acrossName(seam.a, a), lowered(seam.name), whichEnd(a.acrossRole, atTop)));
         r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";
         r.quantity = Quantity::Angle;
         r.spot = a.corner;
         judge(r, std::abs(turn), limits::kJoinDegrees,
               "redraw the line across the seam with the pieces laid edge to edge");
 
-        CheckRow c =
-            seamRow(CheckKind::Corner, seam, fmt::format("{}, corners at the {}", seam.name, atTop ? "top" : "hem"));
+        CheckRow c = seamRow(CheckKind::Corner, seam,
+                             fmt::format("{}, corners at the {}", seam.name, placeName(seam, atTop ? "top" : "hem")));
         c.spot = a.corner;
         if (a.fromUnderbust && b.fromUnderbust) {
           c.detail = "the corners do not meet when the seam is closed from the underbust notch";
@@ -110,13 +113,13 @@ class SheetMaker {
   void curves() {
     for (const Piece& p : pattern_.pieces) {
       for (const Edge& e : p.edges) {
-        if (e.role != EdgeRole::Seam && e.role != EdgeRole::Centre) continue;
+        if (!isSewn(e.role) && e.role != EdgeRole::Centre) continue;
         CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
         const double radius = e.path.tightestRadius();
         r.detail = "the radius is below the limit: the cloth will pucker there";
         r.amount = std::min(radius, kStraight);
-        r.limit = limits::kRadiusMm;
-        r.pass = radius >= limits::kRadiusMm;
+        r.limit = e.role == EdgeRole::Cup ? limits::kCupRadiusMm : limits::kRadiusMm;
+        r.pass = radius >= r.limit;
         if (!r.pass) r.remedy = "round the bust point over a longer stretch, or take less into this seam";
         rows_.push_back(r);
 
@@ -213,12 +216,13 @@ class SheetMaker {
       }
       for (const LevelMark& m : p.levels) {
         const double width = m.width() * (p.onFold.empty() ? 1 : 2);
-        if (width >= limits::kNarrowMm) continue;
+        const double least = betweenFoldAndCup(p, m) ? limits::kBridgeMm : limits::kNarrowMm;
+        if (width >= least || cutsCorner(p, m)) continue;
         CheckRow narrow = pieceRow(p, "width");
         narrow.level = m.level;
         narrow.detail = "the piece is too narrow to sew";
         narrow.amount = width;
-        narrow.limit = limits::kNarrowMm;
+        narrow.limit = least;
         narrow.pass = false;
         narrow.remedy = "take less into its lines on this level";
         rows_.push_back(narrow);
@@ -267,8 +271,43 @@ class SheetMaker {
       if (l.id == id) return lowered(l.name);
     return id;
   }
+  // A notch of a seam, or one of its ends, in words.
+  std::string placeName(const Seam& seam, const std::string& id) const {
+    if (id != "top" && id != "hem") return levelName(id);
+    const bool atTop = id == "top";
+    const EdgeRole across = seamEnd(pattern_, seam.a, atTop).acrossRole;
+    if (across == EdgeRole::Top) return "top edge";
+    if (across == EdgeRole::Hem) return "hem";
+    return across == EdgeRole::Cup ? "cup line" : atTop ? "upper end" : "lower end";
+  }
   std::string longer(const Seam& seam, double mismatch) const {
     return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
+  }
+  // The line that runs on across the end of a seam.
+  std::string acrossName(const SeamSide& side, const SeamEnd& end) const {
+    if (end.acrossRole == EdgeRole::Top) return "Top edge";
+    if (end.acrossRole == EdgeRole::Hem) return "Hem";
+    const std::string& edge = pattern_.pieces[side.piece].edges[end.across].id;
+    for (const Seam& s : pattern_.seams)
+      for (const SeamSide* other : {&s.a, &s.b})
+        if (other->piece == side.piece && other->uses(edge)) return s.name;
+    return "Edge";
+  }
+  // Top edge and hem say at which end of the seam it is.
+  static std::string_view whichEnd(EdgeRole across, bool atTop) {
+    return !isSewn(across) ? "" : atTop ? ", upper end" : ", lower end";
+  }
+  // A level that ends on the top edge or the hem only crosses a corner of the piece.
+  static bool cutsCorner(const Piece& p, const LevelMark& m) {
+    return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) {
+      return (e.role == EdgeRole::Top || e.role == EdgeRole::Hem) && (nearOn(e.path, m.a) || nearOn(e.path, m.b));
+    });
+  }
+  // The bridge between two cups: from the fold to a cup line.
+  static bool betweenFoldAndCup(const Piece& p, const LevelMark& m) {
+    return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) {
+      return e.role == EdgeRole::Cup && !p.onFold.empty() && (nearOn(e.path, m.a) || nearOn(e.path, m.b));
+    });
   }
   // What is planned to be eased in between the underbust notch and one end of a seam.
   static double easeBeyondUnderbust(const Walk& w, bool atTop) {

@@ -22,8 +22,11 @@ inline constexpr double kRadiusMm = 12.0;    // tightest radius on a sewn edge
 inline constexpr double kClosedMm = 1e-6;    // edges of a piece meet
 // Front and back side as pinned. Common practice, no source: 3/16 in can be seen and eased; beyond 1 in the seam leans.
 inline constexpr double kSideShapeMm = 4.7625, kSideLeanMm = 25.4;
-inline constexpr int kMostBends = 4;       // changes of bend a panel seam has by design, at the most
-inline constexpr double kNarrowMm = 20.0;  // a narrower panel is flagged
+inline constexpr int kMostBends = 4;                 // changes of bend a panel seam has by design, at the most
+inline constexpr double kNarrowMm = 20.0;            // a narrower panel is flagged
+inline constexpr double kBridgeMm = 6.0;             // the bridge between two cups, 1/8 in to each side
+inline constexpr double kCupRadiusMm = 8.0;          // tightest radius on a cup line
+inline constexpr double kMeantCornerDegrees = 15.0;  // where a sewn line turns by more, a corner is meant
 }  // namespace limits
 
 // Wish: something asked of the balancing that cannot be.

@@ -96,7 +96,7 @@ class Princess {
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
     std::vector<Station> aimed = below;
     aimed.front() = {bust + down, position_ - corner * down};
-    below[1].slope = monotoneSlopes(aimed)[1];
+    below[1].slope = frameInOnePiece(rules_) ? 0 : monotoneSlopes(aimed)[1];
     below[1].slopeGiven = true;
     extend(above, topY_, bust);
     extend(below, bust, bottomY_);
@@ -110,7 +110,8 @@ class Princess {
     double shift = 0;
     for (const ShapedLevel& l : shaping_.levels) {
       if (l.id == level::kTop || !l.drawn) continue;
-      const double byRule = below_(l, centrePart);
+      // A frame in one piece: straight down from the underbust.
+      const double byRule = below_(frameInOnePiece(rules_) ? shaping_.at(level::kUnderbust) : l, centrePart);
       const auto guide = rules_.guide(l.id, lineId(true, 0));
       if (guide) shift = *guide - byRule;
       places.push_back({l.id, byRule + shift, guide.has_value()});

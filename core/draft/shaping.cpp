@@ -84,7 +84,9 @@ class HalfShaper {
     p.levels.push_back({s.id, s.y, std::accumulate(s.wished.begin(), s.wished.end(), s.sideWished)});
     for (size_t i = 0; i < lines(); ++i) {
       const double high = top && i > 0 ? 0 : shares_ ? std::max(cap(i), 0.0) : std::max(cap(i), s.wished[i]);
-      p.cells.push_back(held(s.id, lineId(frame_.front, i), {s.wished[i], 0, high}));
+      TakingCell cell{s.wished[i], 0, high};
+      if (frame_.front && i == 0 && !top && frameInOnePiece(rules_)) cell.low = cell.high = s.wished[i];
+      p.cells.push_back(held(s.id, lineId(frame_.front, i), cell));
       if (top && i > 0) p.cells.back() = {0, 0, 0};
     }
     const double high = shares_ && !top ? rules_.length("cap.side") : kNoBound;
@@ -118,6 +120,7 @@ class HalfShaper {
     hem.taken = hem.wished;
     if (!shares_) return;
     hem.taken = out_.at(level::kHighHip).taken;
+    if (frame_.front && frameInOnePiece(rules_)) hem.taken[0] = hem.wished[0];
   }
 
   static constexpr size_t kNothing = static_cast<size_t>(-1);
@@ -145,6 +148,10 @@ const ShapedLevel& Shaping::at(std::string_view level) const {
 bool sharesOut(const Rules& rules) {
   const std::string_view school = rules.option("distribution.school");
   return school == "even" || school == "side-weighted" || school == "flat-front";
+}
+
+bool frameInOnePiece(const Rules& rules) {
+  return rules.option("cup.kind") != "princess" && rules.option("cup.frame") == "one-piece";
 }
 
 Shaping shapeHalf(const Levels& levels, const Rules& rules, const ShapingFrame& frame) {

@@ -51,6 +51,10 @@ struct Shaping {
   const ShapedLevel& at(std::string_view level) const;    // throws std::out_of_range
 };
 
+// Whether the frame below a cut cup is to be one piece: then the first front line takes as much on every level below
+// the bust, its edges run straight down, and they close without a seam.
+bool frameInOnePiece(const Rules& rules);
+
 // Whether the school shares out the drop in parts.
 bool sharesOut(const Rules& rules);
 

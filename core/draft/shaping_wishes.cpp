@@ -36,6 +36,7 @@ class WishMaker {
     } else {
       byRules();
     }
+    if (front() && frameInOnePiece(rules_)) closeBelow();
     // A back line does not begin above the bust; above it only the first front line takes in, against gaping.
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);
@@ -138,6 +139,17 @@ class WishMaker {
       if (l.id == level::kTop || l.id == level::kHem) continue;
       if (l.id != level::kWaist && l.id != level::kUnderbust) l.wished[0] = firstBetween(l, under, waist, hem);
       l.sideWished = drop(l) - std::accumulate(l.wished.begin(), l.wished.end(), 0.0);
+    }
+  }
+
+  // The first line takes on every level what it takes at the underbust, within its cap; the side takes the difference.
+  void closeBelow() {
+    const double taken = std::min(at(level::kUnderbust).wished[0], rules_.length("cap.princess"));
+    for (ShapedLevel& l : out_.levels) {
+      if (l.id == level::kTop) continue;
+      const double others = std::accumulate(l.wished.begin() + 1, l.wished.end(), 0.0);
+      l.wished[0] = taken;
+      if (l.id != level::kHem) l.sideWished = drop(l) - taken - others;
     }
   }
 

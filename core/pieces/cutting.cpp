@@ -9,7 +9,6 @@
 
 #include "draft/dart.h"
 #include "pieces/crossing.h"
-#include "pieces/modesty.h"
 
 namespace armure {
 namespace {
@@ -60,8 +59,6 @@ class Cutter {
     runOnAcrossSeams(pattern_);
     makeLevels();
     pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};
-    addModestyPanels(pattern_, block_, rules_);
-    number(pattern_);
     return std::move(pattern_);
   }
 
@@ -306,13 +303,6 @@ class Cutter {
         most = std::max(most, std::abs(m.width() - drafted));
       }
     return most;
-  }
-
-  static void number(Pattern& pattern) {
-    for (size_t i = 0; i < pattern.pieces.size(); ++i) {
-      pattern.pieces[i].number = static_cast<int>(i) + 1;
-      pattern.pieces[i].of = static_cast<int>(pattern.pieces.size());
-    }
   }
 
   void makeLevels() {

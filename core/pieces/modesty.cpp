@@ -9,8 +9,10 @@ constexpr double kBeside = 60;  // mm to the right of the pieces of the shell
 
 // The edge of the opening on the pieces: where it begins, and how long it is.
 double lengthOfOpening(const Pattern& pattern, bool front) {
-  const Piece& piece = front ? pattern.pieces.front() : pattern.pieces.back();
-  return piece.edge("opening").path.length();
+  const std::string_view id = front ? "front-1" : "back-1";
+  for (const Piece& p : pattern.pieces)
+    if (p.id == id) return p.edge("opening").path.length();
+  return 0;
 }
 
 Piece panel(const HalfBlock& half, double length, double x, const Rules& rules) {

@@ -17,12 +17,22 @@ std::string_view roleName(EdgeRole role) {
       return "top";
     case EdgeRole::Hem:
       return "hem";
+    case EdgeRole::Cup:
+      return "cup";
+    case EdgeRole::Yoke:
+      return "yoke";
+    case EdgeRole::Armhole:
+      return "armhole";
+    case EdgeRole::Strap:
+      return "strap";
     case EdgeRole::Opening:
     case EdgeRole::Centre:
       break;
   }
   return "opening";
 }
+
+bool isSewn(EdgeRole role) { return role == EdgeRole::Seam || role == EdgeRole::Cup || role == EdgeRole::Yoke; }
 
 const Edge& Piece::edge(std::string_view edgeId) const {
   for (const Edge& e : edges)
@@ -59,7 +69,9 @@ const Seam* Pattern::seam(std::string_view id) const {
 double Pattern::closedGirth(const PatternLevel& l) const {
   double sum = l.openingGap;
   for (const Piece& p : pieces)
-    if (const LevelMark* mark = p.level(l.id); mark && p.layer == "shell") sum += mark->width() * p.girthShare();
+    if (p.layer == "shell")
+      for (const LevelMark& mark : p.levels)
+        if (mark.level == l.id) sum += mark.width() * p.girthShare();
   return sum;
 }
 

@@ -18,9 +18,12 @@
 namespace armure {
 
 // Centre: sewn to its own mirror image, so that it is in no seam of two pieces.
-enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre };
+// Cup, Yoke: sewn, along a cup line or the lower edge of a yoke. Armhole, Strap: finished edges.
+enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole, Strap };
 // As in the exports: "seam", "fold", ...; a centre seam is an "opening" there, sewn up.
 std::string_view roleName(EdgeRole role);
+// Whether an edge of this role is sewn to another piece's.
+bool isSewn(EdgeRole role);
 
 struct Edge {
   std::string id;  // unique in its piece
@@ -29,7 +32,8 @@ struct Edge {
   Path path;
 };
 
-// Where a level crosses a piece: `a` on the left edge, `b` on the right one.
+// Where a level crosses a piece: `a` on the left edge, `b` on the right one. A level may cross a piece more than once
+// (a frame beside its cup on either side).
 struct LevelMark {
   std::string level;
   Vec2 a, b;
@@ -37,7 +41,7 @@ struct LevelMark {
 };
 
 struct Notch {
-  std::string id;    // the level it marks
+  std::string id;    // the level it marks, or what else
   std::string edge;  // id of the edge it lies on
   double at = 0;     // arc length from the start of that edge, mm
   bool doubled = false;
@@ -54,8 +58,9 @@ struct Piece {
   std::vector<LevelMark> levels;
   std::vector<Notch> notches;
 
-  const Edge& edge(std::string_view id) const;        // throws std::out_of_range
-  const LevelMark* level(std::string_view id) const;  // nullptr when the level does not cross the piece
+  const Edge& edge(std::string_view id) const;  // throws std::out_of_range
+  // The first mark of a level; nullptr when the level does not cross the piece.
+  const LevelMark* level(std::string_view id) const;
   double girthShare() const { return onFold.empty() ? quantity : 2; }  // how often a width counts in the girth
   Polyline outline(double tolerance) const;                            // the sewn outline, flattened, not closed
 };
@@ -129,6 +134,7 @@ struct Pattern {
   std::vector<Seam> seams;
   std::vector<Trim> trims;
   Closing closing;
+  std::vector<Working> workings = {};  // of what was done to the pieces after they were cut
 
   size_t shellPieces() const;                   // they come first
   const Seam* seam(std::string_view id) const;  // nullptr when there is none of this id

@@ -35,10 +35,17 @@ Motion layBeside(const Path& a, const Path& b, double gap) {
 Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
   constexpr double kApart = 70;  // mm
   Arrangement motions(pattern.pieces.size());
-  for (const Seam& seam : pattern.seams) {
-    if (seam.b.piece != seam.a.piece + 1) continue;
-    const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
-    motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b), open.contains(seam.id) ? kApart : 0);
+  // Seam by seam, each piece to the first one it is sewn to: so panels come before the cups set into them.
+  std::vector<bool> lies(pattern.pieces.size(), false);
+  if (!lies.empty()) lies.front() = true;
+  for (bool more = true; more;) {
+    more = false;
+    for (const Seam& seam : pattern.seams) {
+      if (!lies[seam.a.piece] || lies[seam.b.piece]) continue;
+      const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
+      motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b), open.contains(seam.id) ? kApart : 0);
+      lies[seam.b.piece] = more = true;
+    }
   }
   // What is sewn to nothing lies beside them.
   constexpr double kBeside = 40;

@@ -47,7 +47,10 @@ std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, Len
 
 Vec2 labelPoint(const Piece& piece) {
   const LevelMark *waist = piece.level(level::kWaist), *under = piece.level(level::kUnderbust);
-  if (!waist || !under) return lerp(piece.grainTop, piece.grainBottom, 0.5);
+  if (!waist || !under) {  // beside the grain
+    const Vec2 down = unit(piece.grainBottom - piece.grainTop);
+    return lerp(piece.grainTop, piece.grainBottom, 0.5) + 12 * Vec2{down.y, -down.x};
+  }
   return lerp(lerp(waist->a, waist->b, 0.58), lerp(under->a, under->b, 0.58), 0.5);
 }
 

@@ -1,6 +1,6 @@
 #include "recalc/recalc.h"
 
-#include "pieces/cutting.h"
+#include "garment/garment.h"
 #include "prepare/cut_outlines.h"
 
 namespace armure {
@@ -12,6 +12,8 @@ ReductionClass Design::reduction() const {
 
 const Working* Design::working(std::string_view key) const {
   if (const Working* w = block.working(key)) return w;
+  for (const Working& w : pattern.workings)
+    if (w.key == key) return &w;
   for (const Fact& f : body.facts())
     if (f.working.key == key) return &f.working;
   return nullptr;
@@ -23,7 +25,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
-  Result<Pattern> pattern = cutPieces(*block, rules);
+  Result<Pattern> pattern = makeGarment(*block, rules);
   if (!pattern.ok()) return pattern.problem();
   Pattern pieces = std::move(pattern).value();
   std::optional<Balanced> balanced;

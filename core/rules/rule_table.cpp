@@ -93,6 +93,18 @@ constexpr std::array<RuleOption, 8> kFrontOpenings{{
     {"v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"},
     {"loops", "loops", "laced through loops sewn into the edge; a straight gap"},
 }};
+constexpr std::array<RuleOption, 5> kCups{{
+    {"princess", "in the seam", "the shaped princess line alone, rounded at the bust point"},
+    {"two", "cut, two pieces", "inner and outer cup, joined by the princess seam, set into a frame"},
+    {"three", "cut, three pieces", "an upper band in one piece over an inner and an outer cup"},
+    {"cross", "cut, cross seam", "an upper and a lower cup, joined by a seam across the bust point"},
+    {"four", "cut, four pieces", "both seams: for the fullest bust, every line of it can be fitted"},
+}};
+constexpr std::array<RuleOption, 2> kFrames{{
+    {"seams", "with its panel seams", "the princess seam runs up to the cup line"},
+    {"one-piece", "in one piece",
+     "the underbust intake is closed: the princess line takes as much on every level below"},
+}};
 constexpr std::array<RuleOption, 2> kModesty{{
     {"none", "none", "where the gap may show"},
     {"panel", "a modesty panel", "as wide as the gap and the overlap"},
@@ -134,6 +146,8 @@ constexpr RuleInfo option(std::string_view key, std::string_view stage, std::str
                           std::span<const RuleOption> options, std::string_view reason) {
   return {key, stage, group, label, Option, 0, 0, 0, 0, static_cast<double>(options.size() - 1), reason, options};
 }
+
+constexpr std::string_view kCutCups = "two|three|cross|four";
 
 // Lengths in inches, as makers think of them.
 constexpr std::array kRules{
@@ -239,6 +253,28 @@ constexpr std::array kRules{
            "1/2 to 1 in above and below; more is rounder"),
     measured(length("dart.side", "Block", "Bust", "Side bust dart", 1, 1.5, 2, 0, 3.5,
                     "front waist length less back waist length; or 1, 1 1/2, 2 in by figure")),
+    // cups
+    option("cup.kind", "Cups", "Cup", "The bust is housed", kCups, "in the princess seam, or in pieces of its own"),
+    onlyWhen("cup.kind", kCutCups,
+             length("cup.bridge", "Cups", "Cup", "Bridge, from the centre", 0.375, 0.125, 1.5,
+                    "the cup line stays 1/4 to 1/2 in from the centre front")),
+    onlyWhen("cup.kind", kCutCups,
+             length("cup.outer_extra", "Cups", "Cup", "Outer cup wider by", 0, 0, 0.5, 0, 1.5,
+                    "beside the bust point, as wide as the inner one; 1/2 in more on a full bust")),
+    onlyWhen("cup.kind", kCutCups,
+             length("cup.side", "Cups", "Cup", "Ends in from the side", 1.5, 0.75, 4,
+                    "1 1/2 in in from the armhole, on the top edge")),
+    onlyWhen("cup.kind", "three",
+             length("cup.band_side", "Cups", "Upper band", "Deep at the ends", 2, 0.75, 4, "2 in at centre and side")),
+    onlyWhen("cup.kind", "three",
+             length("cup.band_middle", "Cups", "Upper band", "Deep in the middle", 2.25, 0.75, 4, "2 to 2 1/2 in")),
+    onlyWhen("cup.kind", "cross|four",
+             length("cup.cross_centre", "Cups", "Cross seam", "Above the bust line, at the centre", 0.5, -0.5, 1.5,
+                    "1/2 in above it at the centre")),
+    onlyWhen("cup.kind", "cross|four",
+             length("cup.cross_side", "Cups", "Cross seam", "Below the bust line, at the side", 0.5, -0.5, 1.5,
+                    "1/2 in below it at the side")),
+    onlyWhen("cup.kind", kCutCups, option("cup.frame", "Cups", "Frame", "The frame below", kFrames, "under the cup")),
     // style lines
     option("top.shape", "Lines", "Top edge", "Shape", kTops, "the upper edge of the front"),
     length("top.above_chest", "Lines", "Top edge", "Above the chest line", 1, -1, 2.5, "1 to 2 in for a covered bust"),
@@ -279,6 +315,9 @@ constexpr std::array kRules{
     length("allowance.seam", "Prepare", "Allowances", "Panel seams", 0.5, 0, 2, "1/2 in"),
     length("allowance.side", "Prepare", "Allowances", "Side seams", 1, 0, 2.5, "1 to 2 1/2 in, to let out"),
     length("allowance.top", "Prepare", "Allowances", "Top edge", 0.5, 0, 2, "1/2 in"),
+    onlyWhen("cup.kind", kCutCups,
+             length("allowance.cup", "Prepare", "Allowances", "Cup line and cup seams", 0.375, 0, 1,
+                    "1/4 to 1/2 in: narrow, because it lies in a curve")),
     length("allowance.hem", "Prepare", "Allowances", "Hem", 0.5, 0, 3, "1/2 in"),
     onlyWhen("opening.kind|opening.front", "zip",
              length("allowance.zip", "Prepare", "Allowances", "Zip edge", 1.5, 0, 3, "1 to 2 in")),

@@ -24,7 +24,7 @@ struct RuleOption {
 
 struct RuleInfo {
   std::string_view key;
-  std::string_view stage;  // where it is chosen: "Block", "Shape", "Lines", "Balance", "Prepare"
+  std::string_view stage;  // where it is chosen: "Block", "Shape", "Cups", "Lines", "Balance", "Prepare"
   std::string_view group;
   std::string_view label;
   RuleKind kind;

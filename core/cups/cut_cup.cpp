@@ -1,0 +1,209 @@
+#include "cups/cut_cup.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "cups/cup_line.h"
+#include "pieces/divide.h"
+#include "pieces/grain.h"
+#include "pieces/join.h"
+
+namespace armure {
+namespace {
+
+constexpr double kFramesFit = 0.5;  // mm: the edges that close a frame for good must be one line
+constexpr double kPi = 3.14159265358979323846;
+
+class CupMaker {
+ public:
+  CupMaker(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern), block_(block), rules_(rules), kind_(rules.option("cup.kind")) {}
+
+  std::optional<Problem> make() && {
+    if (auto problem = divideAlongCupLine()) return problem;
+    if (kind_ == "three") {
+      if (auto problem = divideCup("band", bandLine(), {"band-inner", "Band, inner"}, {"band-outer", "Band, outer"}))
+        return problem;
+      join("princess-cup-band", "Upper cup band", "cup.band");
+    }
+    if (kind_ == "cross" || kind_ == "four") {
+      if (auto problem = divideCup("cross", crossLine(), {"cup-upper-inner", "Upper inner cup"},
+                                   {"cup-upper-outer", "Upper outer cup"}))
+        return problem;
+      rename("cup-inner", "Lower inner cup");
+      rename("cup-outer", "Lower outer cup");
+    }
+    if (kind_ == "cross") {
+      join("princess-cup-cross", "Upper cup", "cup.upper");
+      join("princess-cup", "Lower cup", "cup.lower");
+    }
+    if (rules_.option("cup.frame") == "one-piece")
+      if (auto problem = closeFrame()) return problem;
+    uniteSeams(pattern_, "princess");
+    for (Piece& p : pattern_.pieces)
+      if (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")) layGrain(p);
+    return std::nullopt;
+  }
+
+ private:
+  std::optional<Problem> divideAlongCupLine() {
+    Result<CupLine> line = cupLine(pattern_, block_, rules_);
+    if (!line.ok()) return line.problem();
+    DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length("allowance.cup"),
+                          line->through};
+    dividePieces(pattern_, dividing, {{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}});
+    for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
+    rename("front-1", "Frame, centre front");
+    rename("front-2", "Frame, side front");
+    for (const char* id : {"cup-inner", "cup-outer"}) setAllowance(id, "princess");
+    return std::nullopt;
+  }
+
+  // A cup seam takes the narrow allowance of the cup.
+  void setAllowance(std::string_view piece, std::string_view edge) {
+    for (Edge& e : pattern_.pieces[place(piece)].edges)
+      if (e.id == edge) e.allowance = rules_.length("allowance.cup");
+  }
+
+  size_t place(std::string_view id) const {
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i)
+      if (pattern_.pieces[i].id == id) return i;
+    throw std::out_of_range("cups: no piece " + std::string(id));
+  }
+
+  void rename(std::string_view id, std::string name) { pattern_.pieces[place(id)].name = std::move(name); }
+
+  // Ends of a line across both halves of the cup: on the inner cup's cup line, on the princess seam, and on the outer
+  // cup's cup line.
+  struct Across {
+    double inner = 0, middle = 0,
+           outer = 0;  // arc lengths: down the cup line from the top edge, down the princess seam
+  };
+
+  std::optional<Problem> divideCup(const std::string& id, const Across& at, PieceName innerName, PieceName outerName) {
+    const size_t inner = place("cup-inner"), outer = place("cup-outer");
+    const Seam& princess = *pattern_.seam("princess-cup");
+    const Seam &in = *pattern_.seam("cup-1"), &out = *pattern_.seam("cup-2");
+    const double middleB = onOther(princess, at.middle);
+    const double outerLength = pattern_.sidePath(out.b).length();
+    if (at.inner >= pattern_.sidePath(in.b).length() - 5 || at.outer >= outerLength - 5 ||
+        at.middle >= pattern_.sidePath(princess.a).length() - 5)
+      return Problem{"Cup",
+                     fmt::format("the {} does not lie within the cup", id == "band" ? "upper band" : "cross seam"),
+                     "make it less deep"};
+    DividingLine line{id,
+                      id == "band" ? "Band seam" : "Cross seam",
+                      id == "band" ? "in the band" : "above the cross seam",
+                      EdgeRole::Seam,
+                      rules_.length("allowance.cup"),
+                      {}};
+    line.through.push_back(across(inner, pattern_.placeOnSide(in.b, at.inner),
+                                  pattern_.placeOnSide(princess.a, at.middle),
+                                  pattern_.sidePath(princess.a).tangentAt(at.middle), false));
+    line.through.push_back(across(outer, pattern_.placeOnSide(princess.b, middleB),
+                                  pattern_.placeOnSide(out.b, outerLength - at.outer),
+                                  pattern_.sidePath(princess.b).tangentAt(middleB), true));
+    dividePieces(pattern_, line, {std::move(innerName), std::move(outerName)});
+    return std::nullopt;
+  }
+
+  // Square to the princess seam, an arc from there to the cup line.
+  LineThrough across(size_t piece, const EdgePlace& from, const EdgePlace& to, Vec2 down, bool fromPrincess) const {
+    const Piece& p = pattern_.pieces[piece];
+    const Vec2 a = p.edge(from.edge).path.pointAt(from.at), b = p.edge(to.edge).path.pointAt(to.at);
+    const Vec2 square{down.y, -down.x}, chord = unit(b - a);
+    const Vec2 mirrored = 2 * dot(square, chord) * chord - square;  // of an arc, at its other end
+    const double handle = distance(a, b) / 3;
+    const Vec2 first = fromPrincess ? square : mirrored, last = fromPrincess ? mirrored : square;
+    return {piece, from, to, Path(Cubic{a, a + handle * first, b - handle * last, b})};
+  }
+
+  // The place on side b of a seam that is sewn to `along` on side a.
+  static double onOther(const Seam& seam, double along) {
+    double a = 0, b = 0;
+    for (const SeamNotch& n : seam.notches)
+      if (n.a <= along) a = n.a, b = n.b;
+    return b + along - a;
+  }
+
+  Across bandLine() {
+    const Seam& princess = *pattern_.seam("princess-cup");
+    const double side = rules_.length("cup.band_side");
+    double bust = pattern_.sidePath(princess.a).length();
+    for (const SeamNotch& n : princess.notches)
+      if (n.id == level::kBust) bust = n.a;
+    constexpr double kAboveBust = 0.7;  // of what lies above the bust point: the band must not reach its round
+    const double wished = rules_.length("cup.band_middle"), middle = std::min(wished, kAboveBust * bust);
+    Working w{"cup.band",
+              "Upper cup band, deep in the middle",
+              {rules_.term("cup.band_middle")},
+              middle,
+              "cut off level across both halves of the cup, the over-bust intake closed; common practice"};
+    if (middle < wished) w.terms.push_back({'-', "it stays above the round of the bust point", wished - middle});
+    pattern_.workings.push_back(std::move(w));
+    return {side, middle, side};
+  }
+
+  Across crossLine() const {
+    const Seam& princess = *pattern_.seam("princess-cup");
+    Across at;
+    for (const SeamNotch& n : princess.notches)
+      if (n.id == level::kBust) at.middle = n.a;
+    const auto bustOn = [&](const Seam& seam, bool fromTop) {
+      for (const SeamNotch& n : seam.notches)
+        if (n.id == level::kBust) return fromTop ? n.b : pattern_.sidePath(seam.b).length() - n.b;
+      return pattern_.sidePath(seam.b).length() / 2;
+    };
+    at.inner = bustOn(*pattern_.seam("cup-1"), true) - rules_.length("cup.cross_centre");
+    at.outer = bustOn(*pattern_.seam("cup-2"), false) + rules_.length("cup.cross_side");
+    return at;
+  }
+
+  void join(std::string_view seam, const std::string& name, const std::string& key) {
+    const Joined done = joinPieces(pattern_, seam, name);
+    pattern_.workings.push_back(
+        {key,
+         name + ", its halves joined",
+         {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
+         done.gap,
+         fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
+                     "The line that ran across was drawn smooth, by {:.0f} degrees",
+                     done.turnRad * 180 / kPi)});
+  }
+
+  std::optional<Problem> closeFrame() {
+    Pattern trial = pattern_;
+    const std::string& seam = block_.front.lines.front().id;
+    const Joined done = joinPieces(trial, seam, "Frame, front");
+    if (done.gap > kFramesFit)
+      return Problem{
+          "Frame in one piece",
+          fmt::format("the edges of the princess line below the cup stand {:.1f} mm apart when it is closed", done.gap),
+          "let go of what is held or placed by hand on that line, or keep its seam"};
+    pattern_ = std::move(trial);
+    pattern_.workings.push_back({"cup.frame",
+                                 "Frame, front: the princess intake closed",
+                                 {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
+                                 done.gap,
+                                 "below the underbust the princess line takes as much on every level, so that both "
+                                 "edges are one line; the rest goes to the further lines and the side"});
+    return std::nullopt;
+  }
+
+  Pattern& pattern_;
+  const Block& block_;
+  const Rules& rules_;
+  const std::string kind_;
+};
+
+}  // namespace
+
+bool hasCutCup(const Rules& rules) { return rules.option("cup.kind") != "princess"; }
+
+std::optional<Problem> setCutCup(Pattern& pattern, const Block& block, const Rules& rules) {
+  return hasCutCup(rules) ? CupMaker(pattern, block, rules).make() : std::nullopt;
+}
+
+}  // namespace armure

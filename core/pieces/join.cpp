@@ -1,0 +1,285 @@
+#include "pieces/join.h"
+
+#include <algorithm>
+#include <cmath>
+#include <stdexcept>
+
+#include "pieces/outline_parts.h"
+
+namespace armure {
+namespace {
+
+constexpr double kSmooth = 1e-6;      // rad
+constexpr double kLeastShown = 1e-9;  // mm
+constexpr double kMeets = 1e-3;       // mm
+
+bool runsTogether(EdgeRole role) {
+  return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
+}
+
+Piece moved(Piece piece, const Motion& m) {
+  for (Edge& e : piece.edges) e.path = e.path.transformed(m);
+  for (LevelMark& l : piece.levels) {
+    l.a = m.apply(l.a);
+    l.b = m.apply(l.b);
+  }
+  piece.grainTop = m.apply(piece.grainTop);
+  piece.grainBottom = m.apply(piece.grainBottom);
+  return piece;
+}
+
+// Turns the handle at one end of a path by an angle.
+Path aimed(const Path& path, bool atStart, double by) {
+  std::vector<Cubic> cubics = path.cubics();
+  if (atStart) {
+    Cubic& c = cubics.front();
+    c.p1 = c.p0 + rotated(c.p1 - c.p0, by);
+  } else {
+    Cubic& c = cubics.back();
+    c.p2 = c.p3 + rotated(c.p2 - c.p3, by);
+  }
+  return Path(std::move(cubics));
+}
+
+class Joiner {
+ public:
+  Joiner(const Pattern& pattern, const Seam& seam) : seam_(seam), a_(pattern.pieces.at(seam.a.piece)) {
+    const Path pa = pattern.sidePath(seam.a), pb = pattern.sidePath(seam.b);
+    motion_ = endsTogether(pa, pb);
+    b_ = moved(pattern.pieces.at(seam.b.piece), motion_);
+    const Path laid = pb.transformed(motion_);
+    constexpr int kSamples = 32;
+    for (int i = 0; i <= kSamples; ++i) {
+      const double part = static_cast<double>(i) / kSamples;
+      done_.gap = std::max(done_.gap, distance(pa.pointAt(part * pa.length()), laid.pointAt(part * laid.length())));
+    }
+  }
+
+  Piece join(const std::string& name) {
+    Piece out = a_;
+    out.name = name;
+    out.edges.clear();
+    out.notches.clear();
+    out.levels.clear();
+    const std::vector<size_t> ra = rest(a_, seam_.a), rb = rest(b_, seam_.b);
+    for (size_t i : ra) take(out, a_, i, namesA_);
+    const size_t joint = out.edges.size();
+    for (size_t i : rb) take(out, b_, i, namesB_);
+    meet(out, joint - 1, joint);
+    meet(out, out.edges.size() - 1, 0);
+    joinMarks(out);
+    // Two edges that run on become one; the later joint first, so that the earlier keeps its place.
+    uniteRound(out);
+    unite(out, joint - 1);
+    if (a_.onFold.empty() && !b_.onFold.empty()) {
+      out.onFold = b_.onFold;
+      out.quantity = b_.quantity;
+    }
+    return out;
+  }
+
+  const Joined& done() const { return done_; }
+
+  // What an edge of either piece is called on the new one.
+  std::string renamed(bool ofA, const std::string& edge) const {
+    for (const auto& [was, is] : ofA ? namesA_ : namesB_)
+      if (was == edge) return is;
+    return edge;
+  }
+
+ private:
+  using Names = std::vector<std::pair<std::string, std::string>>;
+
+  // The chord of b on that of a, middle on middle.
+  static Motion endsTogether(const Path& a, const Path& b) {
+    const double turn = angleBetween(b.end() - b.start(), a.end() - a.start());
+    const Vec2 middle = lerp(b.start(), b.end(), 0.5);
+    return Motion::rotationAbout(middle, turn).then(Motion::translation(lerp(a.start(), a.end(), 0.5) - middle));
+  }
+
+  // The edges that are not sewn away, clockwise from behind the seam.
+  static std::vector<size_t> rest(const Piece& piece, const SeamSide& side) {
+    const size_t n = piece.edges.size();
+    size_t first = 0;
+    while (!side.uses(piece.edges[first].id) || side.uses(piece.edges[(first + 1) % n].id)) ++first;
+    std::vector<size_t> out;
+    for (size_t i = (first + 1) % n; !side.uses(piece.edges[i].id); i = (i + 1) % n) out.push_back(i);
+    return out;
+  }
+
+  static void take(Piece& out, const Piece& from, size_t i, Names& names) {
+    Edge e = from.edges[i];
+    while (hasEdge(out, e.id)) e.id += "-2";
+    names.emplace_back(from.edges[i].id, e.id);
+    for (Notch n : from.notches) {
+      if (n.edge != from.edges[i].id) continue;
+      n.edge = e.id;
+      out.notches.push_back(std::move(n));
+    }
+    out.edges.push_back(std::move(e));
+  }
+
+  // Where two edges come to meet: one corner, half way, and smooth where they are of one kind.
+  void meet(Piece& out, size_t before, size_t after) {
+    Edge &e = out.edges[before], &f = out.edges[after];
+    const Vec2 corner = lerp(e.path.end(), f.path.start(), 0.5);
+    const double shift = distance(corner, e.path.end());
+    done_.shift = std::max(done_.shift, shift);
+    if (shift > 0) {
+      e.path = withEnds(e.path, e.path.start(), corner);
+      f.path = withEnds(f.path, corner, f.path.end());
+    }
+    if (e.role != f.role || e.role == EdgeRole::Seam) return;
+    const double turn = angleBetween(e.path.endTangent(), f.path.startTangent());
+    done_.turnRad = std::max(done_.turnRad, std::abs(turn));
+    if (std::abs(turn) < kSmooth) return;
+    e.path = aimed(e.path, false, turn / 2);
+    f.path = aimed(f.path, true, -turn / 2);
+  }
+
+  void joinMarks(Piece& out) const {
+    const auto onSeam = [&](const Piece& piece, const SeamSide& side, Vec2 p) {
+      return std::any_of(piece.edges.begin(), piece.edges.end(),
+                         [&](const Edge& e) { return side.uses(e.id) && nearOn(e.path, p); });
+    };
+    std::vector<LevelMark> waiting;
+    for (const LevelMark& m : a_.levels) (onSeam(a_, seam_.a, m.b) ? waiting : out.levels).push_back(m);
+    for (LevelMark m : b_.levels) {
+      const auto partner =
+          std::find_if(waiting.begin(), waiting.end(), [&](const LevelMark& w) { return w.level == m.level; });
+      if (onSeam(b_, seam_.b, m.a) && partner != waiting.end()) {
+        m.a = partner->a;
+        waiting.erase(partner);
+      }
+      out.levels.push_back(m);
+    }
+    // A level that ran into the end of the seam ends at the corner there.
+    out.levels.insert(out.levels.end(), waiting.begin(), waiting.end());
+    for (LevelMark& m : out.levels)
+      for (Vec2* end : {&m.a, &m.b}) *end = atCorner(out, *end);
+    std::erase_if(out.levels, [&](const LevelMark& m) { return !isOn(out, m.a) || !isOn(out, m.b); });
+  }
+
+  static bool isOn(const Piece& piece, Vec2 p) {
+    return std::any_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return nearOn(e.path, p); });
+  }
+
+  Vec2 atCorner(const Piece& out, Vec2 p) const {
+    if (isOn(out, p)) return p;
+    Vec2 nearest = p;
+    double least = done_.shift + 1e-6;
+    for (const Edge& e : out.edges)
+      if (distance(e.path.start(), p) <= least) least = distance(e.path.start(), p), nearest = e.path.start();
+    return nearest;
+  }
+
+  void uniteRound(Piece& out) {
+    Edge &last = out.edges.back(), &first = out.edges.front();
+    if (last.role != first.role || !runsTogether(first.role)) return;
+    const double before = last.path.length();
+    for (Notch& n : out.notches) {
+      if (n.edge == first.id) n.at += before;
+      if (n.edge == last.id) n.edge = first.id;
+    }
+    rename(namesB_, last.id, first.id);
+    first.path = last.path + first.path;
+    out.edges.pop_back();
+  }
+
+  void unite(Piece& out, size_t at) {
+    Edge &e = out.edges[at], &f = out.edges[at + 1];
+    if (e.role != f.role || !runsTogether(e.role)) return;
+    const double before = e.path.length();
+    for (Notch& n : out.notches)
+      if (n.edge == f.id) {
+        n.edge = e.id;
+        n.at += before;
+      }
+    rename(namesB_, f.id, e.id);
+    e.path = e.path + f.path;
+    out.edges.erase(out.edges.begin() + static_cast<std::ptrdiff_t>(at) + 1);
+  }
+
+  static void rename(Names& names, const std::string& was, const std::string& is) {
+    for (auto& [from, to] : names)
+      if (to == was) to = is;
+  }
+
+  const Seam seam_;
+  Piece a_, b_;
+  Motion motion_;
+  Names namesA_, namesB_;
+  Joined done_;
+};
+
+// Gives the notch at place `k` of a seam another name, on both pieces.
+void renameNotch(Pattern& pattern, Seam& seam, size_t k) {
+  SeamNotch& n = seam.notches[k];
+  const std::string name = n.id + "-2";
+  for (const auto& [side, along] : {std::pair{&seam.a, n.a}, {&seam.b, n.b}}) {
+    const EdgePlace place = pattern.placeOnSide(*side, along);
+    for (Notch& mark : pattern.pieces[side->piece].notches)
+      if (mark.edge == place.edge && mark.id == n.id && std::abs(mark.at - place.at) < kMeets) mark.id = name;
+  }
+  n.id = name;
+}
+
+}  // namespace
+
+void uniteSeams(Pattern& pattern, const std::string& notch) {
+  for (size_t i = 0; i < pattern.seams.size(); ++i)
+    for (size_t j = 0; j < pattern.seams.size(); ++j) {
+      if (i == j) continue;
+      Seam &s = pattern.seams[i], &t = pattern.seams[j];
+      if (s.a.piece != t.a.piece || s.b.piece != t.b.piece || s.a.piece == s.b.piece) continue;
+      const Path a = pattern.sidePath(s.a), b = pattern.sidePath(s.b);
+      if (distance(a.end(), pattern.sidePath(t.a).start()) > kMeets ||
+          distance(b.end(), pattern.sidePath(t.b).start()) > kMeets)
+        continue;
+      for (const auto& [side, along] : {std::pair{&s.a, a.length()}, {&s.b, b.length()}}) {
+        const EdgePlace place = pattern.placeOnSide(*side, along);
+        pattern.pieces[side->piece].notches.push_back({notch, place.edge, place.at});
+      }
+      s.notches.push_back({notch, a.length(), b.length()});
+      for (const SeamNotch& n : t.notches) s.notches.push_back({n.id, a.length() + n.a, b.length() + n.b});
+      s.a.chain.insert(s.a.chain.end(), t.a.chain.begin(), t.a.chain.end());
+      s.b.chain.insert(s.b.chain.end(), t.b.chain.begin(), t.b.chain.end());
+      for (size_t k = 0; k < s.notches.size(); ++k)  // a level that meets the line on either half: two notches
+        for (size_t m = 0; m < k; ++m)
+          if (s.notches[m].id == s.notches[k].id) renameNotch(pattern, s, k);
+      pattern.seams.erase(pattern.seams.begin() + static_cast<std::ptrdiff_t>(j));
+      return uniteSeams(pattern, notch);
+    }
+}
+
+Joined joinPieces(Pattern& pattern, std::string_view seamId, const std::string& name) {
+  const Seam* found = pattern.seam(seamId);
+  if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
+  const Seam seam = *found;
+  if (seam.a.piece == seam.b.piece) throw std::invalid_argument("join: both sides of " + seam.id + " are of one piece");
+  Joiner joiner(pattern, seam);
+  Piece whole = joiner.join(name);
+  const size_t a = seam.a.piece, b = seam.b.piece;
+  std::erase_if(pattern.seams, [&](const Seam& s) { return s.id == seam.id; });
+  std::erase_if(pattern.trims, [&](const Trim& t) { return t.seam == seam.id; });
+  for (Seam& s : pattern.seams)
+    for (SeamSide* side : {&s.a, &s.b}) {
+      if (side->piece != a && side->piece != b) continue;
+      for (EdgeUse& use : side->chain) use.edge = joiner.renamed(side->piece == a, use.edge);
+      side->piece = a;
+    }
+  // A level that ended on the seam, on one of its sides only, does not run round any more.
+  for (PatternLevel& l : pattern.levels)
+    if ((pattern.pieces[a].level(l.id) || pattern.pieces[b].level(l.id)) && !whole.level(l.id)) l.ring = false;
+  pattern.pieces[a] = std::move(whole);
+  pattern.pieces.erase(pattern.pieces.begin() + static_cast<std::ptrdiff_t>(b));
+  const auto shifted = [b](size_t piece) { return piece > b ? piece - 1 : piece; };
+  for (Seam& s : pattern.seams)
+    for (SeamSide* side : {&s.a, &s.b}) side->piece = shifted(side->piece);
+  for (Trim& t : pattern.trims) t.piece = shifted(t.piece);
+  Joined done = joiner.done();
+  if (done.shift < kLeastShown) done.shift = 0;
+  return done;
+}
+
+}  // namespace armure

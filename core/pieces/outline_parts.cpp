@@ -1,0 +1,111 @@
+#include "pieces/outline_parts.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <stdexcept>
+
+namespace armure {
+namespace {
+
+constexpr double kTiny = 1e-6;  // mm
+constexpr double kOn = 1e-3;    // mm
+
+}  // namespace
+
+bool hasEdge(const Piece& piece, std::string_view id) {
+  return std::any_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == id; });
+}
+
+size_t edgePlace(const Piece& piece, std::string_view id) {
+  for (size_t i = 0; i < piece.edges.size(); ++i)
+    if (piece.edges[i].id == id) return i;
+  throw std::out_of_range(fmt::format("piece {}: no edge {}", piece.id, id));
+}
+
+std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const EdgePlace& from, const EdgePlace& to) {
+  const size_t n = piece.edges.size(), first = edgePlace(piece, from.edge), last = edgePlace(piece, to.edge);
+  std::vector<BoundaryStretch> out;
+  const auto add = [&](size_t edge, double a, double b) {
+    if (b - a > kTiny) out.push_back({edge, a, b});
+  };
+  if (first == last && to.at > from.at) {
+    add(first, from.at, to.at);
+    return out;
+  }
+  add(first, from.at, piece.edges[first].path.length());
+  for (size_t i = (first + 1) % n; i != last; i = (i + 1) % n) add(i, 0, piece.edges[i].path.length());
+  add(last, 0, to.at);
+  return out;
+}
+
+std::optional<double> nearOn(const Path& path, Vec2 point) {
+  // Across the path at its nearest sample; the crossing there is the place.
+  constexpr int kSamples = 24;
+  double begin = 0;
+  std::optional<double> best;
+  double nearest = kOn;
+  for (const Cubic& c : path.cubics()) {
+    const double length = Path(c).length();
+    double t = 0, least = HUGE_VAL;
+    for (int i = 0; i <= kSamples; ++i) {
+      const double at = static_cast<double>(i) / kSamples, d = distance(c.at(at), point);
+      if (d < least) least = d, t = at;
+    }
+    for (int step = 0; step < 12; ++step) {  // Newton on dot(B - p, B') = 0
+      const Vec2 off = c.at(t) - point, v = c.derivative(t);
+      const double slope = dot(v, v) + dot(off, c.secondDerivative(t));
+      if (std::abs(slope) < 1e-12) break;
+      const double next = std::clamp(t - dot(off, v) / slope, 0.0, 1.0);
+      if (std::abs(next - t) < 1e-13) break;
+      t = next;
+    }
+    const double d = distance(c.at(t), point);
+    if (d < nearest) nearest = d, best = begin + c.lengthTo(t);
+    begin += length;
+  }
+  return best;
+}
+
+bool contains(const Polyline& outline, Vec2 p) {
+  bool inside = false;
+  for (size_t i = 0, j = outline.size() - 1; i < outline.size(); j = i++) {
+    const Vec2 a = outline[i], b = outline[j];
+    if ((a.y > p.y) != (b.y > p.y) && p.x < (b.x - a.x) * (p.y - a.y) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along) {
+  const size_t i = edgePlace(piece, use.edge);
+  const Path whole = piece.edges[i].path;
+  const double at = use.reversed ? whole.length() - along : along;
+  Edge first = piece.edges[i], second = piece.edges[i];
+  first.path = whole.sub(0, at);
+  second.path = whole.sub(at, whole.length());
+  do {
+    second.id += "-2";
+  } while (hasEdge(piece, second.id));
+  for (Notch& n : piece.notches)
+    if (n.edge == use.edge && n.at > at) {
+      n.edge = second.id;
+      n.at -= at;
+    }
+  piece.edges[i] = std::move(first);
+  const EdgeUse one{use.edge, use.reversed}, two{second.id, use.reversed};
+  piece.edges.insert(piece.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1, std::move(second));
+  return use.reversed ? std::pair{two, one} : std::pair{one, two};
+}
+
+Path withEnds(const Path& path, Vec2 start, Vec2 end) {
+  std::vector<Cubic> cubics = path.cubics();
+  const Vec2 first = start - path.start(), last = end - path.end();
+  cubics.front().p0 = start;
+  cubics.front().p1 = cubics.front().p1 + first;
+  cubics.back().p2 = cubics.back().p2 + last;
+  cubics.back().p3 = end;
+  return Path(std::move(cubics));
+}
+
+}  // namespace armure
