@@ -169,6 +169,7 @@ void MainWindow::setDark(bool dark) {
   walker_->setTheme(theme);
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
+  depth_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())

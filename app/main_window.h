@@ -14,6 +14,7 @@
 #include "app/client_pages.h"
 #include "app/client_records.h"
 #include "app/client_tray.h"
+#include "app/cup_depth_panel.h"
 #include "app/findings_panel.h"
 #include "app/order_session.h"
 #include "app/rails_view.h"
@@ -110,6 +111,7 @@ class MainWindow : public QMainWindow {
   ClientTray* client_ = nullptr;
   FindingsPanel* findings_ = nullptr;
   QPushButton* toFigure_ = nullptr;
+  CupDepthPanel* depth_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

@@ -6,6 +6,7 @@
 #include <QVBoxLayout>
 
 #include "app/balance_panel.h"
+#include "app/cup_depth_panel.h"
 #include "app/main_window.h"
 #include "app/rules_tray.h"
 
@@ -132,6 +133,7 @@ void MainWindow::makeTrays() {
   trays_->addWidget(scrolled(client_, "tray"));
   for (Stage stage : {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
+    if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
     tray->column()->addStretch(1);

@@ -7,6 +7,8 @@
 namespace armure {
 namespace {
 
+constexpr double kRounding = 1e-4;  // mm
+
 double lengthTo(const BalancedEdge& e, double drafted, const Eigen::VectorXd& x) {
   Eigen::VectorXd unused = Eigen::VectorXd::Zero(e.moving.unknowns());
   return e.moving.length(0, e.moving.jointAt(drafted), x, 0, unused);
@@ -42,7 +44,12 @@ Path shiftedEnds(const Path& path, Vec2 start, Vec2 end, bool straight) {
 void followCorners(Piece& piece, const std::vector<bool>& moved) {
   const size_t n = piece.edges.size();
   for (size_t i = 0; i < n; ++i) {
-    if (moved[i]) continue;
+    if (moved[i]) {  // two that moved meet as their constraint says; to the last bit
+      const Vec2 corner = piece.edges[(i + 1) % n].path.start();
+      if (moved[(i + 1) % n] && distance(piece.edges[i].path.end(), corner) < kRounding)
+        piece.edges[i].path = shiftedEnds(piece.edges[i].path, piece.edges[i].path.start(), corner, false);
+      continue;
+    }
     const size_t before = (i + n - 1) % n, after = (i + 1) % n;
     Edge& e = piece.edges[i];
     const Vec2 start = moved[before] ? piece.edges[before].path.end() : e.path.start();

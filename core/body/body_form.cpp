@@ -212,6 +212,12 @@ double BodyForm::frontZ(double y) const {
   return z;
 }
 
+double BodyForm::frontAt(double x, double y) const {
+  const FormSection s = section(y);
+  const double u = s.breastDepth > 0 ? (std::abs(x) - s.breastX) / s.breastHalfWidth : 2;
+  return torsoFront(s, x) + (std::abs(u) < 1 ? s.breastDepth * std::sqrt(1 - u * u) : 0);
+}
+
 double BodyForm::backZ(double y) const {
   const FormSection s = section(y);
   return s.axis - s.back;

@@ -60,6 +60,8 @@ class BodyForm {
   double halfWidth(double y) const;  // of the silhouette from the front
   double frontZ(double y) const;     // of the silhouette from the side
   double backZ(double y) const;
+  // z of the front at (x, y), torso and breast.
+  double frontAt(double x, double y) const;
 
  private:
   struct Station {

@@ -52,19 +52,22 @@ class CupLineMaker {
     const double bridge = rules_.length("cup.bridge");
     const double x = block_.front.centre.xAtDepth(bust) + bridge;
     const Edge& top = centre_.edge("top");
-    const std::vector<double> start = top.path.crossings({x, 0}, {0, 1});
     const Vec2 end = inner_.pointAt(under), across = square(inner_.tangentAt(under)), corner{x, bust};
-    if (start.empty() || top.path.pointAt(start.front()).y > bust - 5 || end.x - x < 2 * kClear)
-      return Problem{
-          "Cup line, inner side",
-          fmt::format("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
-          "make the bridge narrower"};
-    const Vec2 from = top.path.pointAt(start.front());
+    const Problem noRoom{
+        "Cup line, inner side",
+        fmt::format("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
+        "make the bridge narrower"};
+    if (end.x - x < 2 * kClear) return noRoom;
+    // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
     const double reach = handleAtSeam(end.x - x, end.y - bust), fall = kQuarter * (end.y - bust);
-    Path path(std::vector<Cubic>{Cubic::line(from, corner),
-                                 Cubic{corner, corner + Vec2{0, fall}, end - reach * across, end}});
+    const Path whole(std::vector<Cubic>{Cubic::line({x, 0}, corner),
+                                        Cubic{corner, corner + Vec2{0, fall}, end - reach * across, end}});
+    const auto met = whole.meetings(top.path);
+    if (met.empty() || whole.length() - met.back().first < 2 * kClear) return noRoom;
+    const double from = met.back().second;
+    Path path = whole.sub(met.back().first, whole.length());
     line.through.push_back(
-        {princess_.a.piece, {top.id, start.front()}, {princess_.a.chain.front().edge, under}, std::move(path)});
+        {princess_.a.piece, {top.id, from}, {princess_.a.chain.front().edge, under}, std::move(path)});
     line.workings.push_back(
         {"cup.inner",
          "Inner cup, wide on the bust line",

@@ -122,6 +122,45 @@ std::vector<double> Path::crossings(Vec2 point, Vec2 direction) const {
   return found;
 }
 
+std::vector<std::pair<double, double>> Path::meetings(const Path& other) const {
+  constexpr int kPieces = 24;  // of a cubic, straight enough to find the crossings; Newton's method does the rest
+  std::vector<std::pair<double, double>> found;
+  double begin = 0;
+  for (size_t i = 0; i < cubics_.size(); begin += lengths_[i++]) {
+    double otherBegin = 0;
+    for (size_t j = 0; j < other.cubics_.size(); otherBegin += other.lengths_[j++]) {
+      const Cubic &c = cubics_[i], &d = other.cubics_[j];
+      for (int p = 0; p < kPieces; ++p)
+        for (int q = 0; q < kPieces; ++q) {
+          const double h = 1.0 / kPieces;
+          const Vec2 a = c.at(p * h), b = c.at((p + 1) * h) - a, e = d.at(q * h), f = d.at((q + 1) * h) - e;
+          const double det = cross(b, f);
+          if (std::abs(det) < 1e-12) continue;
+          double t = cross(e - a, f) / det, u = cross(e - a, b) / det;
+          constexpr double kSlack = 0.05;
+          if (t < -kSlack || t > 1 + kSlack || u < -kSlack || u > 1 + kSlack) continue;
+          t = (p + t) * h;
+          u = (q + u) * h;
+          for (int step = 0; step < 20; ++step) {
+            const Vec2 off = c.at(t) - d.at(u), v = c.derivative(t), w = -d.derivative(u);
+            const double slope = cross(v, w);
+            if (std::abs(slope) < 1e-12) break;
+            t -= cross(off, w) / slope;
+            u -= cross(v, off) / slope;
+          }
+          constexpr double kEnds = 1e-9;
+          if (t < -kEnds || t > 1 + kEnds || u < -kEnds || u > 1 + kEnds || distance(c.at(t), d.at(u)) > 1e-7) continue;
+          const double s = begin + c.lengthTo(std::clamp(t, 0.0, 1.0));
+          const bool known =
+              std::any_of(found.begin(), found.end(), [&](const auto& m) { return std::abs(m.first - s) < 1e-6; });
+          if (!known) found.emplace_back(s, otherBegin + d.lengthTo(std::clamp(u, 0.0, 1.0)));
+        }
+    }
+  }
+  std::sort(found.begin(), found.end());
+  return found;
+}
+
 double Path::xAtDepth(double y) const {
   const auto continued = [y](Vec2 p, Vec2 tangent) {
     return tangent.y != 0 ? p.x + (y - p.y) * tangent.x / tangent.y : p.x;

@@ -44,6 +44,10 @@ class Path {
   // Arc lengths, ascending, at which the path meets the infinite line through `point` along `direction`.
   std::vector<double> crossings(Vec2 point, Vec2 direction) const;
 
+  // Places where this path meets another, as arc lengths on both, in the order of this one; good to 1e-9 mm where they
+  // cross at an angle. Where they run on each other nothing is found.
+  std::vector<std::pair<double, double>> meetings(const Path& other) const;
+
   // For a path that runs down the figure: x where it stands at depth y, exact to rounding. Beyond its ends the path is
   // continued straight. Where it crosses the depth more than once, the uppermost crossing along the path.
   double xAtDepth(double y) const;

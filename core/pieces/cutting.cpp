@@ -143,9 +143,16 @@ class Cutter {
                                      {"waist line", p.half->at(level::kWaist).y, &DraftedEdge::waist},
                                      {"hem", styleDepth(hem_, p, at), &DraftedEdge::hem}}};
     const double bust = p.half->at(level::kBust).y;
+    // A deep top edge may lie below the bust line, at the centre (a plunge) even below the underbust.
+    const bool sewn = e.role == EdgeRole::Seam;
     double before = -1;
     for (const Wanted& w : all) {
       const auto s = meet(e.path, w.y > bust + 1e-9 ? p.lower : p.upper, w.y, draftedX(p, at, w.y));
+      const bool mayBeCutOff = w.place == &DraftedEdge::bust || (!sewn && w.place == &DraftedEdge::underbust);
+      if (s && mayBeCutOff && *s <= before) {
+        e.*w.place = *s;
+        continue;
+      }
       if (!s || *s <= before)
         return Problem{fmt::format("{}, {} edge", p.name, e.id),
                        fmt::format("the {} does not cross it where it should", w.name),
@@ -187,9 +194,21 @@ class Cutter {
     const bool isTop = &line == &top_;
     const Vec2 a = p.left.path.pointAt(isTop ? p.left.top : p.left.hem),
                b = p.right.path.pointAt(isTop ? p.right.top : p.right.hem);
+    if (isTop && i == 0 && !line.plunge.empty()) return plungeEdge(line, a, b, drafted(line, p, p.rightBoundary));
     const double reach = distance(a, b) / 3;
     return Path(
         Cubic{a, a + reach * drafted(line, p, p.leftBoundary), b - reach * drafted(line, p, p.rightBoundary), b});
+  }
+
+  // Beside the centre front up to the bust line, then on to the corner at the first line.
+  static Path plungeEdge(const StyleLine& line, Vec2 from, Vec2 to, Vec2 arrival) {
+    const Path up = Path(withStart(line.plunge.cubics().front(), from));
+    const double reach = distance(up.end(), to) / 3;
+    return up + Path(Cubic{up.end(), up.end() + reach * up.endTangent(), to - reach * arrival, to});
+  }
+  static Cubic withStart(Cubic c, Vec2 start) {
+    c.p0 = start;
+    return c;
   }
 
   Piece makePiece(size_t i) const {
@@ -218,13 +237,13 @@ class Cutter {
 
   // The edges meet to the last bit: corners of top and hem take the ends of the side edges.
   static void meetCorners(Path& top, const Path& right, Path& hem, const Path& left) {
-    Cubic t = top.cubics().front(), h = hem.cubics().front();
-    t.p0 = left.start();
-    t.p3 = right.start();
-    h.p0 = right.end();
-    h.p3 = left.end();
-    top = Path(t);
-    hem = Path(h);
+    std::vector<Cubic> t = top.cubics(), h = hem.cubics();
+    t.front().p0 = left.start();
+    t.back().p3 = right.start();
+    h.front().p0 = right.end();
+    h.back().p3 = left.end();
+    top = Path(std::move(t));
+    hem = Path(std::move(h));
   }
 
   void addLevelMarks(const Panel& p, Piece& piece) const {
@@ -237,9 +256,24 @@ class Cutter {
       const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
       if (!a || !b) continue;
       const auto within = [&](const DraftedEdge& e, double s) { return s > e.top + kClear && s < e.hem - kClear; };
-      if (within(p.left, *a) && within(p.right, *b))
-        piece.levels.push_back({l.level, p.left.path.pointAt(*a), p.right.path.pointAt(*b)});
+      if (!within(p.right, *b)) continue;
+      const Vec2 end = p.right.path.pointAt(*b);
+      if (within(p.left, *a)) {
+        piece.levels.push_back({l.level, p.left.path.pointAt(*a), end});
+      } else if (p.leftBoundary == 0 && !top_.plunge.empty() && *a <= p.left.top) {
+        const Path& top = piece.edge("top").path;
+        const std::vector<double> across = top.crossings(end, frame.applyToDirection({1, 0}));
+        if (!across.empty()) piece.levels.push_back({l.level, top.pointAt(across.front()), end});
+      }
     }
+  }
+
+  // What a plunge leaves open on a level, on both halves together.
+  double plungeGap(const std::string& levelId) const {
+    const LevelMark* mark = top_.plunge.empty() ? nullptr : pattern_.pieces.front().level(levelId);
+    if (!mark) return 0;
+    const Path& centre = panels_.front().left.path;
+    return mark->a.y < centre.pointAt(panels_.front().left.top).y ? 2 * (mark->a.x - centre.xAtDepth(mark->a.y)) : 0;
   }
 
   void addNotches(const Panel& p, Piece& piece) const {
@@ -300,7 +334,8 @@ class Cutter {
         const Panel& p = panels_[i];
         const double y = p.half->at(m.level).y;
         const double drafted = std::abs(draftedX(p, p.rightBoundary, y) - draftedX(p, p.leftBoundary, y));
-        most = std::max(most, std::abs(m.width() - drafted));
+        const double open = i == 0 ? plungeGap(m.level) / 2 : 0;
+        most = std::max(most, std::abs(m.width() + open - drafted));
       }
     return most;
   }
@@ -308,7 +343,8 @@ class Cutter {
   void makeLevels() {
     for (const Level& l : block_.levels.all) {
       if (l.beyondHem) continue;
-      PatternLevel out{l.id, l.name, l.bodyGirth, l.finishedGirth, block_.gapOn(l.id), l.estimated, false};
+      PatternLevel out{l.id,        l.name, l.bodyGirth, l.finishedGirth, block_.gapOn(l.id) + plungeGap(l.id),
+                       l.estimated, false};
       out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(),
                              [&](const Piece& p) { return p.level(l.id) != nullptr; });
       pattern_.levels.push_back(std::move(out));

@@ -63,13 +63,22 @@ constexpr std::array<RuleOption, 3> kLineEnds{{
     {"armhole", "to the armhole", "towards the middle of the armhole"},
     {"shoulder", "to the shoulder", "towards the middle of the shoulder"},
 }};
-constexpr std::array<RuleOption, 2> kTops{{
+constexpr std::array<RuleOption, 4> kTops{{
     {"straight", "straight", "level across the front, easing down to the side"},
     {"sweetheart", "sweetheart", "dips at the centre front, rises over the cups"},
+    {"plunge-v", "plunge in a V", "open at the centre front to below the underbust, straight"},
+    {"plunge-u", "plunge in a U", "open at the centre front to below the underbust, round at the bottom"},
 }};
-constexpr std::array<RuleOption, 2> kHems{{
+constexpr std::array<RuleOption, 4> kBacks{{
+    {"slope", "slope", "straight down from the side to the centre back"},
+    {"straight", "straight", "level with the side"},
+    {"scoop", "scooped", "falls soon behind the side, level at the centre back"},
+    {"v", "in a V", "straight to a point at the centre back"},
+}};
+constexpr std::array<RuleOption, 3> kHems{{
     {"straight", "straight", "level all round"},
     {"raised", "raised at the side", "curved up at the side seam, the same on front and back"},
+    {"dipped", "dipped to a point", "to a point below at the centre front, up at the side"},
 }};
 constexpr std::array<RuleOption, 2> kBelow{{
     {"upright", "upright", "as far from the centre on every level as at the bust"},
@@ -283,14 +292,24 @@ constexpr std::array kRules{
     onlyWhen("top.shape", "sweetheart",
              length("top.dip", "Lines", "Top edge", "Sweetheart dip", 1.25, 0.25, 3,
                     "how deep below the top edge at the centre front")),
-    onlyWhen("top.shape", "sweetheart",
-             length("top.rise", "Lines", "Top edge", "Sweetheart rise", 0.75, 0, 1.5, "1/2 to 1 in over the cups")),
-    length("back.slope", "Lines", "Back edge", "Centre back below the chest line", 1, -1, 1.75,
-           "the back edge slopes from the side to here"),
+    onlyWhen("top.shape", "sweetheart|plunge-v|plunge-u",
+             length("top.rise", "Lines", "Top edge", "Rise over the cups", 0.75, 0, 1.5, "1/2 to 1 in over the cups")),
+    onlyWhen("top.shape", "plunge-v|plunge-u",
+             length("top.plunge", "Lines", "Top edge", "Plunge below the underbust", 0.75, -1, 3,
+                    "1/2 to 1 in below the underbust, or to the waist")),
+    onlyWhen("top.shape", "plunge-v|plunge-u",
+             length("top.plunge_beside", "Lines", "Top edge", "Beside the centre at the bust", 0.75, 0.25, 2,
+                    "1/2 to 1 in from the centre front on the bust line")),
+    option("back.shape", "Lines", "Back edge", "Shape", kBacks, "the upper edge of the back"),
+    onlyWhen("back.shape", "slope|scoop|v",
+             length("back.slope", "Lines", "Back edge", "Centre back below the chest line", 1, -1, 6,
+                    "a slope 1 in; a scoop 1/2 to 3 in; a V deeper")),
     option("hem.shape", "Lines", "Hem", "Shape", kHems, "the lower edge"),
     length("hem.length", "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top"),
-    onlyWhen("hem.shape", "raised",
-             length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0.25, 3, "1 to 3 in")),
+    onlyWhen("hem.shape", "raised|dipped",
+             length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0, 3, "1 to 3 in")),
+    onlyWhen("hem.shape", "dipped",
+             length("hem.dip", "Lines", "Hem", "Point below the hem", 1, 0.25, 3, "1/2 to 2 in at the centre front")),
     option("opening.kind", "Lines", "Opening", "At the back", kBackOpenings, "how the bodice is closed behind"),
     option("opening.front", "Lines", "Opening", "At the front", kFrontOpenings, "how the bodice is closed in front"),
     onlyWhen("opening.kind|opening.front", "lacing|loops",

@@ -1,5 +1,8 @@
 #include "style/style_line.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include "geometry/spline.h"
 
 namespace armure {
@@ -36,23 +39,53 @@ void smoothSlopes(StyleLine& line, const Boundaries& at, const std::vector<doubl
   line.slope = monotoneSlopes(s);
 }
 
+// The point of a dipped hem leaves the centre front this much steeper than the straight way to the side.
+constexpr double kPoint = 2;
+
 // The sweetheart leaves the centre front this much steeper than the straight way to its crest.
 constexpr double kHeart = 2.2;
+
+constexpr double kSteep = 0.6;  // a scooped back leaves the side no steeper
+
+double lastSlope(const StyleLine& line, const Boundaries& at, const std::vector<double>& x) {
+  const size_t last = at.centreBack(), before = last - 1;
+  const double from = before == at.side() ? line.sideDepthOnBack : line.depth[before];
+  return (line.depth[last] - from) / (x[last] - x[before]);
+}
+
+// From its lowest point at the centre front to the bust line: a V runs straight, a U leaves the centre level.
+void plunge(StyleLine& line, const Block& block, const Rules& rules) {
+  const double bust = block.levels.at(level::kBust).front;
+  const double centre = block.front.centre.xAtDepth(bust);
+  const double lowest = block.levels.at(level::kUnderbust).front + rules.length("top.plunge");
+  const Vec2 from{block.front.centre.xAtDepth(lowest), lowest},
+      beside{centre + rules.length("top.plunge_beside"), bust};
+  line.depth[0] = lowest;
+  const Vec2 straight = unit(beside - from);
+  const double fall = lowest - bust;
+  line.plunge =
+      rules.option("top.shape") == "plunge-v"
+          ? Path::line(from, beside)
+          : Path(Cubic{from, {from.x + 0.55 * (beside.x - from.x), lowest}, {beside.x, bust + 0.6 * fall}, beside});
+  line.slope[0] = rules.option("top.shape") == "plunge-v" ? straight.y / std::max(straight.x, 1e-6) : 0;
+}
 
 double smoothstep(double t) { return t * t * (3 - 2 * t); }
 
 }  // namespace
+
+bool hasPlunge(const Rules& rules) { return rules.option("top.shape").starts_with("plunge"); }
 
 StyleLine topEdge(const Block& block, const Rules& rules) {
   const Boundaries at(block);
   const auto x = around(block);
   const double top = block.levels.at(level::kTop).front;
   const double chest = block.levels.at(level::kChest).front;
-  const bool sweetheart = rules.option("top.shape") == "sweetheart";
+  const bool sweetheart = rules.option("top.shape") == "sweetheart", plunging = hasPlunge(rules);
   StyleLine line;
   line.depth.assign(at.count(), 0);
   line.depth[0] = sweetheart ? top + rules.length("top.dip") : top;
-  line.depth[1] = sweetheart ? top - rules.length("top.rise") : top;
+  line.depth[1] = sweetheart || plunging ? top - rules.length("top.rise") : top;
   line.depth[at.side()] = line.sideDepthOnBack = chest - rules.length("top.side");
   line.depth[at.centreBack()] = chest + rules.length("back.slope");
   // Between crest and side it eases down; between side and centre back it runs straight.
@@ -60,12 +93,18 @@ StyleLine topEdge(const Block& block, const Rules& rules) {
     const double part = (x[i] - x[1]) / (x[at.side()] - x[1]);
     line.depth[i] = line.depth[1] + part * part * (line.depth[at.side()] - line.depth[1]);
   }
+  const std::string_view back = rules.option("back.shape");
+  if (back == "straight") line.depth[at.centreBack()] = line.sideDepthOnBack;
+  const double drop = line.depth[at.centreBack()] - line.sideDepthOnBack;
   for (size_t i = at.side() + 1; i < at.centreBack(); ++i) {
     const double part = (x[i] - x[at.side()]) / (x[at.centreBack()] - x[at.side()]);
-    line.depth[i] = line.depth[at.side()] + part * (line.depth[at.centreBack()] - line.depth[at.side()]);
+    line.depth[i] = line.sideDepthOnBack + drop * (back == "scoop" ? std::sqrt(1 - (1 - part) * (1 - part)) : part);
   }
   const double chord = (line.depth[1] - line.depth[0]) / x[1];
   smoothSlopes(line, at, x, sweetheart ? kHeart * chord : 0);
+  if (back == "v") line.slope[at.centreBack()] = line.slope[at.centreBack() - 1] = lastSlope(line, at, x);
+  if (back == "scoop" && at.centreBack() - at.side() > 1) line.slope[at.side()] = std::min(kSteep, 2 * drop / x[1]);
+  if (plunging) plunge(line, block, rules);
   return line;
 }
 
@@ -73,7 +112,9 @@ StyleLine hemLine(const Block& block, const Rules& rules) {
   const Boundaries at(block);
   const auto x = around(block);
   const Level& hem = block.levels.at(level::kHem);
-  const double raise = rules.option("hem.shape") == "raised" ? rules.length("hem.raise") : 0;
+  const double raise = rules.option("hem.shape") != "straight" ? rules.length("hem.raise") : 0;
+  const bool dipped = rules.option("hem.shape") == "dipped";
+  const double dip = dipped ? rules.length("hem.dip") : 0;
   const double front = x[at.side()], back = x[at.centreBack()] - x[at.side()];
   StyleLine line;
   for (size_t i = 0; i < at.count(); ++i)
@@ -82,7 +123,12 @@ StyleLine hemLine(const Block& block, const Rules& rules) {
   line.depth[at.side()] = hem.front - raise;
   line.depth[at.centreBack()] = hem.back;
   line.sideDepthOnBack = hem.back - raise;
-  smoothSlopes(line, at, x, 0);
+  // The point: deepest at the centre front, run out in a curve before the side.
+  for (size_t i = 0; i < at.side(); ++i) {
+    const double out = 1 - x[i] / front;
+    line.depth[i] += dip * out * out;
+  }
+  smoothSlopes(line, at, x, dipped ? -kPoint * dip / front : 0);
   return line;
 }
 

@@ -31,10 +31,21 @@ struct StyleLine {
   double sideDepthOnBack = 0;
   // dy/dx as one goes round from centre front to centre back; 0 is level.
   std::vector<double> slope;
+  // A plunge: from the centre front up to a point beside it, in the front half's axes, joined smoothly there by the way
+  // to the first line. Empty where the line runs from boundary to boundary.
+  Path plunge = {};
 };
 
-// Top edge: straight, or sweetheart (dips at the centre front, crests over the princess line), easing down to the side
-// and sloping to the centre back, where it arrives level so that both halves make one line.
+// Whether the front's upper edge is a plunge, and how far from the centre it stands at a depth above its lowest point;
+// mm, nothing below it.
+bool hasPlunge(const Rules& rules);
+
+// Top edge: straight, sweetheart (dips at the centre front, crests over the princess line) or a plunge in a V or a U
+// (from below the underbust up beside the centre front to the crest); easing down to the side. Behind, by "back.shape":
+//   straight   level with the side
+//   slope      straight down to the centre back, where it arrives level so that both halves make one line
+//   scoop      in a quarter of an ellipse, level at the centre back
+//   v          straight to a point at the centre back
 StyleLine topEdge(const Block& block, const Rules& rules);
 
 // Hem: straight, or raised at the side, the same on front and back, level at the centres and the side.

@@ -1,0 +1,155 @@
+#include "cups/depth.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "draft/dart.h"
+
+namespace armure {
+namespace {
+
+using std::numbers::pi;
+
+struct Point3 {
+  double x, y, z;
+};
+
+double apart(Point3 a, Point3 b) {
+  return std::sqrt(std::pow(a.x - b.x, 2) + std::pow(a.y - b.y, 2) + std::pow(a.z - b.z, 2));
+}
+
+// Where tapes of the given lengths end in one direction: short steps along the surface, shorter where it is steep.
+std::vector<Point3> tapeEnds(const HeightMap& surface, const std::vector<double>& radii, double angle) {
+  constexpr double kStep = 1;  // mm of tape, about
+  const double c = std::cos(angle), s = std::sin(angle);
+  std::vector<Point3> ends;
+  double t = 0, laid = 0, step = kStep;
+  Point3 here{0, 0, surface(0, 0)};
+  for (double radius : radii) {
+    while (true) {
+      const Point3 next{(t + step) * c, (t + step) * s, surface((t + step) * c, (t + step) * s)};
+      const double length = apart(here, next);
+      if (length > 2 * kStep && step > 1e-4) {
+        step /= 2;
+        continue;
+      }
+      if (laid + length >= radius) {
+        const double part = length > 0 ? (radius - laid) / length : 0;
+        ends.push_back(
+            {here.x + part * (next.x - here.x), here.y + part * (next.y - here.y), here.z + part * (next.z - here.z)});
+        break;
+      }
+      laid += length;
+      t += step;
+      here = next;
+      if (length < kStep / 2) step = std::min(kStep, 2 * step);
+    }
+  }
+  return ends;
+}
+
+// Arc length from `from` along a path at which it is `radius` away from its point there, going up or down; the far end
+// where it never is.
+Vec2 awayFrom(const Path& path, double from, double radius, bool up) {
+  const Vec2 centre = path.pointAt(from);
+  double low = 0, high = up ? from : path.length() - from;
+  const auto at = [&](double s) { return path.pointAt(up ? from - s : from + s); };
+  if (distance(at(high), centre) <= radius) return at(high);
+  for (int i = 0; i < 60; ++i) {
+    const double middle = (low + high) / 2;
+    (distance(at(middle), centre) < radius ? low : high) = middle;
+  }
+  return at(low);
+}
+
+// Of a full turn about the bust point, what one edge leaves on its piece's side.
+double leftBeside(const Path& edge, double bust, double radius, bool pieceOnLeft) {
+  const Vec2 centre = edge.pointAt(bust), up = awayFrom(edge, bust, radius, true) - centre,
+             down = awayFrom(edge, bust, radius, false) - centre;
+  const double clockwise = std::remainder(angleBetween(up, down) - pi, 2 * pi) + pi;  // from up round the right to down
+  return pieceOnLeft ? 2 * pi - clockwise : clockwise;
+}
+
+double ringRadius(double angle, double radius) { return radius * (1 - angle / (2 * pi)); }
+
+double volumeOf(const std::vector<DepthStation>& stations, double DepthStation::*angle) {
+  double volume = 0, r0 = 0, a0 = 0;
+  for (const DepthStation& s : stations) {
+    const double a1 = ringRadius(s.*angle, s.radius), dr = s.radius - r0, da = a1 - a0;
+    const double height = std::sqrt(std::max(0.0, dr * dr - da * da));
+    volume += pi * height * (a0 * a0 + a0 * a1 + a1 * a1) / 3;  // a frustum
+    r0 = s.radius;
+    a0 = a1;
+  }
+  return volume;
+}
+
+double placeAtDepth(const Path& path, Vec2 point) {
+  double best = 0, least = HUGE_VAL;
+  for (double s : path.crossings(point, {1, 0}))
+    if (const double d = distance(path.pointAt(s), point); d < least) least = d, best = s;
+  return best;
+}
+
+}  // namespace
+
+double coneIntake(double baseRadius, double slant) { return 2 * pi * (1 - baseRadius / slant); }
+
+double coneDepth(double angleRad, double slant) {
+  const double a = ringRadius(angleRad, slant);
+  return std::sqrt(std::max(0.0, slant * slant - a * a));
+}
+
+std::vector<double> ringLengths(const HeightMap& surface, const std::vector<double>& radii, int directions) {
+  std::vector<std::vector<Point3>> ends;
+  for (int i = 0; i < directions; ++i) ends.push_back(tapeEnds(surface, radii, 2 * pi * i / directions));
+  std::vector<double> lengths(radii.size(), 0);
+  for (size_t i = 0; i < ends.size(); ++i)
+    for (size_t k = 0; k < radii.size(); ++k) lengths[k] += apart(ends[i][k], ends[(i + 1) % ends.size()][k]);
+  return lengths;
+}
+
+CupDepth cupDepth(const Block& block, const BodyForm& form) {
+  constexpr int kStations = 24, kDirections = 48;
+  const ClosedFront closed = closeSideDart(block);
+  const Path &centre = closed.toCentre.front(), &side = closed.toSide.front();
+  const double bustCentre = placeAtDepth(centre, block.dart.apex), bustSide = placeAtDepth(side, block.dart.apex);
+  const HalfLevel& under = block.front.at(level::kUnderbust);
+  const double reach = distance(block.dart.apex, {centre.xAtDepth(under.y), under.y});
+
+  const double y = form.yOf("bust"), x = block.dart.apex.x;
+  std::vector<double> radii;
+  for (int i = 1; i <= kStations; ++i) radii.push_back(reach * i / kStations);
+  const std::vector<double> rings =
+      ringLengths([&](double dx, double dy) { return form.frontAt(x + dx, y + dy); }, radii, kDirections);
+  CupDepth depth;
+  for (size_t i = 0; i < radii.size(); ++i) {
+    DepthStation s;
+    s.radius = radii[i];
+    s.bodyAngleRad = std::max(0.0, 2 * pi - rings[i] / radii[i]);
+    s.patternAngleRad = std::max(
+        0.0, 2 * pi - leftBeside(centre, bustCentre, radii[i], true) - leftBeside(side, bustSide, radii[i], false));
+    s.bodyDepth = coneDepth(s.bodyAngleRad, s.radius);
+    s.patternDepth = coneDepth(s.patternAngleRad, s.radius);
+    depth.stations.push_back(s);
+  }
+  depth.bodyVolume = volumeOf(depth.stations, &DepthStation::bodyAngleRad);
+  depth.patternVolume = volumeOf(depth.stations, &DepthStation::patternAngleRad);
+  return depth;
+}
+
+std::string depthInWords(const CupDepth& depth, LengthFormat units) {
+  constexpr double kAsDeep = 1.6;  // mm, 1/16 in
+  const double off = depth.difference();
+  if (std::abs(off) <= kAsDeep) return "As deep as the breast at the underbust.";
+  const bool shallow = off < 0;
+  return fmt::format(
+      "{} {} than the breast at the underbust: take {} in below the bust point, or make the side bust dart {}.",
+      formatLengthWithUnit(std::abs(off), units), shallow ? "shallower" : "deeper", shallow ? "more" : "less",
+      shallow ? "larger" : "smaller");
+}
+
+}  // namespace armure
