@@ -4,6 +4,8 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "pieces/crossing.h"
+
 namespace armure {
 namespace {
 
@@ -113,6 +115,7 @@ Pattern movedPattern(const Pattern& drafted, const BalanceProblem& problem, cons
     moved[edge.piece][edge.edge] = true;
   }
   for (size_t i = 0; i < out.pieces.size(); ++i) followCorners(out.pieces[i], moved[i]);
+  followFreeEdges(drafted, out);
   for (Seam& seam : out.seams) {
     renewNotches(out, seam);
     if (const auto asked = problem.eases().find(seam.id); asked != problem.eases().end()) seam.eases = asked->second;

@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "draft/block.h"
+#include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
@@ -176,7 +177,34 @@ Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop) {
   return Motion::rotationAbout(cornerB, turn).then(Motion::translation(cornerA - cornerB));
 }
 
+void followFreeEdges(const Pattern& before, Pattern& after) {
+  for (size_t i = 0; i < after.pieces.size(); ++i) {
+    const Piece& was = before.pieces[i];
+    Piece& is = after.pieces[i];
+    for (size_t k = 0; k < is.levels.size(); ++k)
+      for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b})
+        for (size_t e = 0; e < is.edges.size(); ++e) {
+          const Edge& edge = is.edges[e];
+          const bool isFree = edge.role == EdgeRole::Top || edge.role == EdgeRole::Hem;
+          if (!isFree || edge.path.cubics() == was.edges[e].path.cubics()) continue;
+          LevelMark& mark = is.levels[k];
+          if (!nearOn(was.edges[e].path, was.levels[k].*end)) continue;
+          const double width = mark.width();
+          std::optional<Vec2> nearest;
+          for (double s : edge.path.crossings(mark.a, mark.b - mark.a)) {
+            const Vec2 p = edge.path.pointAt(s);
+            if (!nearest || distance(p, mark.*end) < distance(*nearest, mark.*end)) nearest = p;
+          }
+          if (!nearest) continue;
+          mark.*end = *nearest;
+          for (PatternLevel& l : after.levels)
+            if (l.id == mark.level && l.ring) l.openingGap += (width - mark.width()) * is.girthShare();
+        }
+  }
+}
+
 void runOnAcrossSeams(Pattern& pattern) {
+  const Pattern drafted = pattern;
   const std::vector<Crossing> crossings = crossingsOf(pattern);
   const Eigen::VectorXd turns = smoothestTurns(pattern, crossings);
   for (size_t k = 0; k < crossings.size(); ++k) {
@@ -193,6 +221,7 @@ void runOnAcrossSeams(Pattern& pattern) {
       roundCrossing(before.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
     }
   }
+  followFreeEdges(drafted, pattern);
 }
 
 }  // namespace armure

@@ -39,4 +39,8 @@ Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop);
 // at a seam with less than 200 mm of radius its handle is lengthened. Corners stay where they are.
 void runOnAcrossSeams(Pattern& pattern);
 
+// Where a level ended on a top edge or hem of a piece as it was `before`, it ends on that edge as it is now: moved
+// along the level. What the cloth loses or wins there is skin, so the opening of that level takes the difference.
+void followFreeEdges(const Pattern& before, Pattern& after);
+
 }  // namespace armure
