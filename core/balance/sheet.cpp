@@ -297,11 +297,19 @@ class SheetMaker {
   static std::string_view whichEnd(EdgeRole across, bool atTop) {
     return !isSewn(across) ? "" : atTop ? ", upper end" : ", lower end";
   }
-  // A level that ends on the top edge or the hem only crosses a corner of the piece.
+  // A level between two edges that meet, or to the top edge or hem, only crosses a corner of the piece.
   static bool cutsCorner(const Piece& p, const LevelMark& m) {
-    return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) {
-      return (e.role == EdgeRole::Top || e.role == EdgeRole::Hem) && (nearOn(e.path, m.a) || nearOn(e.path, m.b));
-    });
+    const size_t n = p.edges.size();
+    std::vector<bool> a, b;
+    for (const Edge& e : p.edges) {
+      a.push_back(nearOn(e.path, m.a).has_value());
+      b.push_back(nearOn(e.path, m.b).has_value());
+    }
+    for (size_t i = 0; i < n; ++i) {
+      const bool isFree = p.edges[i].role == EdgeRole::Top || p.edges[i].role == EdgeRole::Hem;
+      if ((isFree && (a[i] || b[i])) || (a[i] && b[(i + 1) % n]) || (b[i] && a[(i + 1) % n])) return true;
+    }
+    return false;
   }
   // The bridge between two cups: from the fold to a cup line.
   static bool betweenFoldAndCup(const Piece& p, const LevelMark& m) {

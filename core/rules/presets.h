@@ -1,8 +1,8 @@
 // core/rules/presets.h
 //
-// Styles, schools and kinds of garment: named sets of choices, as data. A school says how to draft, a style what to
-// make, a kind how tight it is. The order of precedence is: the maker's own choice, the style, the school, the kind,
-// the rule's default.
+// Styles, schools and kinds of garment: named sets of choices, as data; the styles one file each, in the folder
+// styles/. A school says how to draft, a style what to make, a kind how tight it is. The order of precedence is: the
+// maker's own choice, the style, the school, the kind, the rule's default.
 #pragma once
 
 #include <span>
