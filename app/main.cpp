@@ -49,6 +49,7 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "apart") window.table().setMode(TableMode::Apart);
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
+  if (view == "shelf") window.showShelf(true);
   if (view == "walk") {
     window.session().select({.seam = "side"});
     window.walker().setFocus();
@@ -81,7 +82,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
-      view("view", "block, apart, taped, combs, rails, walk or sheet; of the client: book, dates or pattern", "view"),
+      view("view", "block, apart, taped, combs, rails, walk, sheet or shelf; of the client: book, dates or pattern",
+           "view"),
       select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});
   parser.process(app);

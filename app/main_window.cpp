@@ -85,11 +85,18 @@ void MainWindow::makeShortcuts() {
       showTable(false);
       pages_->setPage(p);
     });
+  key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
         [this, i] { stages_->setStage(static_cast<Stage>(i)); });
   for (int i = 0; i < 3; ++i)
     key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+}
+
+void MainWindow::showShelf(bool shown) {
+  if (shown) stages_->setStage(Stage::Lines);
+  middle_->setCurrentIndex(shown ? 2 : 0);
+  if (!shown) table_->setFocus();
 }
 
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
@@ -105,6 +112,7 @@ void MainWindow::showStage(Stage stage) {
   railsBox_->setVisible(stage == Stage::Shape);
   walkerBox_->setVisible(stage == Stage::Balance);
   table_->setGuidesShown(stage == Stage::Shape);
+  table_->setLinesShown(stage == Stage::Cups ? "Cups" : stage == Stage::Lines ? "Lines" : "");
   table_->setBalanceShown(stage == Stage::Balance);
   const std::string& shown = session_.selection().working;
   if (!client && (shown.empty() || shown.starts_with("measure.")) && session_.selection().seam.empty())
@@ -170,6 +178,7 @@ void MainWindow::setDark(bool dark) {
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
   depth_->setTheme(theme);
+  shelf_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())

@@ -20,6 +20,7 @@
 #include "app/rails_view.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
+#include "app/style_shelf.h"
 #include "app/table_view.h"
 #include "app/workings_panel.h"
 
@@ -41,6 +42,7 @@ class MainWindow : public QMainWindow {
   ClientPages& pages() { return *pages_; }
   // The pattern on the table, also in the stage Client, whose own pages stand there else.
   void showTable(bool shown);
+  void showShelf(bool shown);  // the styles, in place of the table
 
   void openFile(const QString& path);  // a Problem is shown in the band
   void setDark(bool dark);
@@ -112,6 +114,7 @@ class MainWindow : public QMainWindow {
   FindingsPanel* findings_ = nullptr;
   QPushButton* toFigure_ = nullptr;
   CupDepthPanel* depth_ = nullptr;
+  StyleShelf* shelf_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

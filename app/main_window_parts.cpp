@@ -9,6 +9,7 @@
 #include "app/cup_depth_panel.h"
 #include "app/main_window.h"
 #include "app/rules_tray.h"
+#include "app/style_shelf.h"
 
 namespace armure {
 namespace {
@@ -134,6 +135,7 @@ void MainWindow::makeTrays() {
   for (Stage stage : {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
     if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
+    if (stage == Stage::Lines) connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
     tray->column()->addStretch(1);
@@ -175,6 +177,9 @@ QWidget* MainWindow::makeMiddle() {
   rows->addWidget(makeWalker());
   middle_->addWidget(work);
   middle_->addWidget(pages_);
+  shelf_ = new StyleShelf(session_);
+  middle_->addWidget(shelf_);
+  connect(shelf_, &StyleShelf::left, this, [this] { showShelf(false); });
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
   connect(&records_, &ClientRecords::failed, this, &MainWindow::showProblem);

@@ -1,5 +1,7 @@
 #include "app/rules_tray.h"
 
+#include <QPushButton>
+
 #include "app/choice_box.h"
 
 namespace armure {
@@ -20,6 +22,10 @@ std::string workingFor(std::string_view key) {
   if (key == "spring.hip") return "girth.hip";
   if (key == "middle.underbust") return "front.underbust.intake";
   if (key == "spring.high_hip") return "girth.high_hip";
+  if (const RuleInfo* rule = findRule(key); key.starts_with("top.") || key.starts_with("back.s") ||
+                                            key.starts_with("hem.") || key == "cup.cross_centre" ||
+                                            key == "cup.cross_side")
+    if (rule && rule->kind == RuleKind::Length) return "rule." + std::string(key);
   if (key == "cup.outer_extra") return "cup.outer";
   if (key == "cup.bridge") return "cup.inner";
   if (key == "cup.side") return "cup.end";
@@ -51,8 +57,14 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
   if (stage == Stage::Block)
     addPresets("school", "School", schoolTable(), &Order::school,
                [this](const std::string& id) { session_.setSchool(id); });
-  if (stage == Stage::Lines)
+  if (stage == Stage::Lines) {
     addPresets("style", "Style", styleTable(), &Order::style, [this](const std::string& id) { session_.setStyle(id); });
+    auto* shelf = new QPushButton("The shelf of styles");
+    shelf->setObjectName("shelf");
+    shelf->setToolTip("Every style with its drawing, on these measures (Y)");
+    connect(shelf, &QPushButton::clicked, this, &RulesTray::shelfWanted);
+    column_->addWidget(shelf);
+  }
   std::string_view group;
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.stage != stageName(stage)) continue;

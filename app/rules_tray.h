@@ -24,6 +24,9 @@ class RulesTray : public QWidget {
   RulesTray(OrderSession& session, Stage stage, QWidget* parent = nullptr);
   QVBoxLayout* column() const { return column_; }
 
+ signals:
+  void shelfWanted();  // the styles, with their drawings
+
  protected:
   void showEvent(QShowEvent*) override { refresh(); }
 

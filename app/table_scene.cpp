@@ -1,5 +1,6 @@
 #include "app/table_scene.h"
 
+#include "garment/line_handles.h"
 #include "geometry/comb.h"
 #include "prepare/arrange.h"
 #include "prepare/marks.h"
@@ -13,6 +14,7 @@ namespace {
 constexpr double kBetweenHalves = 70;  // mm between the halves of the block
 constexpr double kLabelSpace = 75;     // mm for the level names on the left
 constexpr double kGuide = 3.2;         // half a diagonal of a guide, mm
+constexpr double kGrip = 3.4;          // radius of the place where a line is taken hold of, mm
 constexpr double kHandle = 2.6;        // half side of a handle, mm
 
 QPainterPath squareAt(QPointF p) {
@@ -61,6 +63,7 @@ class SceneMaker {
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
+    if (!options_.lines.empty()) addLineHandles(arrangement);
     return std::move(scene_);
   }
 
@@ -208,7 +211,7 @@ class SceneMaker {
   // The points at which a panel line is guided, within the garment.
   void addGuides(const HalfBlock& half, const Motion& m) {
     if (!options_.guides) return;
-    const double origin = m.apply({0, 0}).x, sign = m.apply({1, 0}).x - origin;
+    const double sign = m.applyToDirection({1, 0}).x;
     for (const PanelLine& line : half.lines)
       for (const PanelLine::Guide& g : line.guides) {
         const HalfLevel& l = half.at(g.level);
@@ -222,8 +225,27 @@ class SceneMaker {
             {Mark::Guide,
              diamond,
              {.working = half.id + "." + g.level + ".side", .seam = line.id, .level = g.level},
-             GuideHandle{ShapingKey{ShapingKind::Guide, g.level, line.id}.text(), origin, sign, g.x, g.placed}});
+             GuideHandle{ShapingKey{ShapingKind::Guide, g.level, line.id}.text(), {sign, 0}, g.x, g.placed}});
       }
+  }
+
+  // Where lines can be taken hold of, with their lengths.
+  void addLineHandles(const Arrangement& arrangement) {
+    for (const LineHandle& h : lineHandles(design_.pattern, design_.rules, options_.lines)) {
+      const Motion& m = arrangement[h.piece];
+      const QPointF at = toQt(m.apply(h.at)), axis = toQt(m.applyToDirection(h.axis));
+      QPainterPath grip;
+      grip.addEllipse(at, kGrip, kGrip);
+      scene_.items.push_back({Mark::Guide,
+                              grip,
+                              {.working = "rule." + h.key},
+                              GuideHandle{h.key, axis, h.mm, !design_.rules.isDefault(h.key)}});
+      scene_.labels.push_back({LabelKind::Movement,
+                               at,
+                               QString::fromStdString(formatLength(h.mm, options_.moves)),
+                               0,
+                               {std::abs(axis.x()) > 0.7 ? 0.0 : 26.0, std::abs(axis.x()) > 0.7 ? -14.0 : 0.0}});
+    }
   }
 
   void addComb(const Path& path, const Motion& m) {

@@ -35,12 +35,12 @@ enum class Mark {
   PageFrame,  // a sheet of paper in the print
 };
 
-// What dragging a guide sets: the choice, and how a place on the table becomes its length.
+// What dragging a guide sets: the choice, and the way along which its length grows.
 struct GuideHandle {
   std::string key;
-  double origin = 0, sign = 1;  // length = (x - origin) * sign
-  double mm = 0;                // now
-  bool placed = false;          // by hand
+  QPointF axis{1, 0};   // on the table; a mm along it makes the length a mm longer
+  double mm = 0;        // now
+  bool placed = false;  // by hand
 };
 
 struct SceneItem {
@@ -78,6 +78,7 @@ struct SceneOptions {
   std::set<std::string> openSeams = {};  // not taped together, in Taped mode
   LengthFormat moves = {};               // in what the arrows of a movement are told
   bool guides = false;                   // the points at which panel lines can be placed, on the block
+  std::string_view lines = {};           // the stage whose lines can be taken hold of, in Taped mode
 };
 
 TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& options = {});

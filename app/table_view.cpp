@@ -13,6 +13,10 @@ namespace {
 constexpr double kHitPixels = 6, kDragPixels = 4;
 constexpr int kMargin = 14;
 
+Qt::CursorShape cursorAlong(QPointF axis) {
+  return std::abs(axis.x()) > std::abs(axis.y()) ? Qt::SizeHorCursor : Qt::SizeVerCursor;
+}
+
 }  // namespace
 
 TableView::TableView(OrderSession& session, QWidget* parent)
@@ -46,6 +50,12 @@ void TableView::setPaperShown(bool shown) {
   rebuild();
 }
 
+void TableView::setLinesShown(std::string_view stage) {
+  if (stage == linesShown_) return;
+  linesShown_ = stage;
+  rebuild();
+}
+
 void TableView::setGuidesShown(bool shown) {
   if (shown == guidesShown_) return;
   guidesShown_ = shown;
@@ -73,7 +83,8 @@ void TableView::rebuild() {
                             .balanced = balanceShown_ ? session_.balanced() : nullptr,
                             .openSeams = openSeams_,
                             .moves = {session_.order().units.unit, 32},
-                            .guides = guidesShown_})
+                            .guides = guidesShown_,
+                            .lines = linesShown_})
                : TableScene{};
   if (fitted_) showAll();
   update();
@@ -107,7 +118,7 @@ bool TableView::isSelected(const SceneItem& item) const {
   const Selection &s = session_.selection(), &t = item.target;
   if (t == Selection{}) return false;
   if (item.mark == Mark::Handle) return !s.working.empty() && s.working == t.working;
-  if (item.mark == Mark::Guide) return !s.seam.empty() && s.seam == t.seam && s.level == t.level;
+  if (item.mark == Mark::Guide) return t.seam.empty() ? s.working == t.working : s.seam == t.seam && s.level == t.level;
   if (item.mark == Mark::LevelLine) return !s.level.empty() && s.level == t.level && s.edge.empty() && s.seam.empty();
   if (!s.seam.empty()) return s.seam == t.seam;
   if (!s.edge.empty()) return s.piece == t.piece && s.edge == t.edge;
@@ -174,6 +185,14 @@ void TableView::moveGuide(const GuideHandle& guide, double mm) {
   if (problem) emit refused(QString::fromStdString(problem->text()));
 }
 
+// One step along the arrow, for a guide that moves that way.
+void TableView::stepGuide(const GuideHandle& guide, QPointF arrow) {
+  constexpr double kThatWay = 0.5;
+  const double way = QPointF::dotProduct(arrow, guide.axis);
+  const double step = session_.order().units.unit == Unit::Inch ? kMmPerInch / 8 : 2.5;
+  if (std::abs(way) > kThatWay) moveGuide(guide, guide.mm + std::copysign(step, way));
+}
+
 const SceneItem* TableView::selectedGuide() const {
   for (const SceneItem& item : scene_.items)
     if (item.guide && isSelected(item)) return &item;
@@ -202,9 +221,10 @@ void TableView::mouseDoubleClickEvent(QMouseEvent* event) {
 void TableView::mouseMoveEvent(QMouseEvent* event) {
   const QPointF now = event->position();
   if (guide_) {
-    if (std::abs(now.x() - pressedAt_.x()) > kDragPixels || dragging_) {
+    const QPointF by = now - pressedAt_;
+    if (std::abs(by.x()) + std::abs(by.y()) > kDragPixels || dragging_) {
       dragging_ = true;
-      moveGuide(*guide_, guide_->mm + (now.x() - pressedAt_.x()) / transform_.m11() * guide_->sign);
+      moveGuide(*guide_, guide_->mm + QPointF::dotProduct(by, guide_->axis) / transform_.m11());
     }
     return;
   }
@@ -221,7 +241,7 @@ void TableView::mouseMoveEvent(QMouseEvent* event) {
     return;
   }
   const SceneItem* under = itemAt(now);
-  setCursor(!under ? Qt::ArrowCursor : under->guide ? Qt::SizeHorCursor : Qt::PointingHandCursor);
+  setCursor(!under ? Qt::ArrowCursor : under->guide ? cursorAlong(under->guide->axis) : Qt::PointingHandCursor);
 }
 
 void TableView::mouseReleaseEvent(QMouseEvent* event) {
@@ -249,7 +269,6 @@ void TableView::keyPressEvent(QKeyEvent* event) {
   QPointF by;
   const SceneItem* guide = selectedGuide();
   const bool moves = guide && (event->modifiers() & Qt::ShiftModifier);
-  const double step = session_.order().units.unit == Unit::Inch ? kMmPerInch / 8 : 2.5;
   switch (event->key()) {
     case Qt::Key_C:
       return setCombs(!combs_);
@@ -269,17 +288,19 @@ void TableView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_0:
       return showAll();
     case Qt::Key_Left:
-      if (moves) return moveGuide(*guide->guide, guide->guide->mm - step * guide->guide->sign);
+      if (moves) return stepGuide(*guide->guide, {-1, 0});
       by = {kStep, 0};
       break;
     case Qt::Key_Right:
-      if (moves) return moveGuide(*guide->guide, guide->guide->mm + step * guide->guide->sign);
+      if (moves) return stepGuide(*guide->guide, {1, 0});
       by = {-kStep, 0};
       break;
     case Qt::Key_Up:
+      if (moves) return stepGuide(*guide->guide, {0, -1});
       by = {0, kStep};
       break;
     case Qt::Key_Down:
+      if (moves) return stepGuide(*guide->guide, {0, 1});
       by = {0, -kStep};
       break;
     default:

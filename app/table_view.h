@@ -26,7 +26,8 @@ class TableView : public QWidget {
   void setMode(TableMode mode);
   void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
   void setGuidesShown(bool shown);
-  void setBalanceShown(bool shown);  // what balancing moves, over what was drafted
+  void setLinesShown(std::string_view stage);  // the lines of this stage can be taken hold of when taped; "" for none
+  void setBalanceShown(bool shown);            // what balancing moves, over what was drafted
   // Points on pieces that are lit: where the seam walker's finger stands.
   void setFingers(const std::vector<Finger>& fingers);
   // In the mode "taped" a seam can be left open; the same again tapes it.
@@ -65,6 +66,7 @@ class TableView : public QWidget {
   void drawSpot(QPainter& painter) const;
   void drawFingers(QPainter& painter) const;
   void moveGuide(const GuideHandle& guide, double mm);
+  void stepGuide(const GuideHandle& guide, QPointF arrow);
   const SceneItem* selectedGuide() const;
   void nextGuide(bool backwards);
   bool isSelected(const SceneItem& item) const;
@@ -82,6 +84,7 @@ class TableView : public QWidget {
   std::optional<GuideHandle> guide_;  // being dragged
   std::vector<Finger> fingers_;
   std::set<std::string> openSeams_;
+  std::string_view linesShown_;
   bool combs_ = false, guidesShown_ = false, balanceShown_ = false;
 };
 

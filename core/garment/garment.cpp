@@ -1,6 +1,9 @@
 #include "garment/garment.h"
 
+#include <fmt/format.h>
+
 #include "cups/cut_cup.h"
+#include "lowered.h"
 #include "pieces/cutting.h"
 #include "pieces/modesty.h"
 
@@ -14,6 +17,20 @@ void number(Pattern& pattern) {
   }
 }
 
+// Every length of the cups and lines that counts, as a working of its own: what it is, where from, when to use which.
+void addWorkings(Pattern& pattern, const Rules& rules) {
+  for (const RuleInfo& rule : ruleTable()) {
+    if (rule.kind != RuleKind::Length || (rule.stage != "Cups" && rule.stage != "Lines")) continue;
+    if (!ruleCounts(rule, [&](std::string_view key) { return rules.option(key); })) continue;
+    const std::string key(rule.key);
+    pattern.workings.push_back({"rule." + key,
+                                fmt::format("{}: {}", rule.group, lowered(std::string(rule.label))),
+                                {rules.term(rule.key)},
+                                rules.length(rule.key),
+                                fmt::format("{}; common practice", rule.reason)});
+  }
+}
+
 }  // namespace
 
 Result<Pattern> makeGarment(const Block& block, const Rules& rules) {
@@ -23,6 +40,7 @@ Result<Pattern> makeGarment(const Block& block, const Rules& rules) {
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
   addModestyPanels(pattern, block, rules);
   number(pattern);
+  addWorkings(pattern, rules);
   return pattern;
 }
 

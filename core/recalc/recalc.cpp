@@ -45,4 +45,13 @@ Result<Design> recalc(const Order& order, const Design* before) {
                 std::move(outlines),     std::move(sheet),    std::move(questions)};
 }
 
+Result<GarmentSketch> sketchOf(const Order& order) {
+  Result<Body> body = resolveBody(order.measures);
+  if (!body.ok()) return body.problem();
+  const Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  Result<Block> block = draftBlock(*body, rules);
+  if (!block.ok()) return block.problem();
+  return sketchOf(*block, rules);
+}
+
 }  // namespace armure

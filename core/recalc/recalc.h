@@ -10,6 +10,7 @@
 #include "balance/balance.h"
 #include "balance/sheet.h"
 #include "draft/block.h"
+#include "garment/sketch.h"
 #include "measure/plausibility.h"
 #include "order/order.h"
 #include "pieces/pattern.h"
@@ -37,5 +38,8 @@ struct Design {
 // its choices have passed checkChoice.
 // `before` is the design this one follows on: balancing starts from where it ended.
 Result<Design> recalc(const Order& order, const Design* before = nullptr);
+
+// Only the small drawing of what the order makes; fails like recalc.
+Result<GarmentSketch> sketchOf(const Order& order);
 
 }  // namespace armure

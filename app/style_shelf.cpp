@@ -1,0 +1,120 @@
+#include "app/style_shelf.h"
+
+#include <QKeyEvent>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/client_pages.h"
+#include "measure/standard_sizes.h"
+#include "recalc/recalc.h"
+#include "render/sketch_painter.h"
+
+namespace armure {
+namespace {
+
+constexpr int kWide = 186, kHigh = 128, kNames = 40;  // pixels of a card
+
+QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+
+// The order's measures and school with nothing chosen but the style.
+Order plainOrder(const Order& order, std::string_view style, bool usable) {
+  Order plain;
+  plain.school = order.school;
+  plain.style = style;
+  const auto sizes = standardSizes();
+  plain.measures = usable ? order.measures : standardMeasures(sizes[sizes.size() / 3]);
+  return plain;
+}
+
+}  // namespace
+
+StyleShelf::StyleShelf(OrderSession& session, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(&lightTheme()), list_(new QListWidget), words_(new QLabel) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(18, 12, 12, 8);
+  column->setSpacing(6);
+  auto* head = new QHBoxLayout;
+  auto* title = new QLabel("Styles");
+  title->setObjectName("heading");
+  auto* back = pillButton("back to the table", false);
+  connect(back, &QPushButton::clicked, this, &StyleShelf::left);
+  head->addWidget(title);
+  head->addSpacing(10);
+  words_->setObjectName("lesser");
+  words_->setWordWrap(true);
+  head->addWidget(words_, 1);
+  head->addWidget(back);
+  column->addLayout(head);
+  list_->setObjectName("styleShelf");
+  list_->setAccessibleName("Styles");
+  list_->setViewMode(QListView::IconMode);
+  list_->setMovement(QListView::Static);
+  list_->setResizeMode(QListView::Adjust);
+  list_->setUniformItemSizes(true);
+  list_->setWordWrap(true);
+  list_->setIconSize({kWide, kHigh});
+  list_->setGridSize({kWide + 10, kHigh + kNames});
+  list_->installEventFilter(this);
+  column->addWidget(list_, 1);
+  connect(list_, &QListWidget::currentRowChanged, this, &StyleShelf::describe);
+  connect(list_, &QListWidget::itemClicked, this, &StyleShelf::choose);
+}
+
+void StyleShelf::setTheme(const Theme& theme) {
+  theme_ = &theme;
+  if (isVisible()) refresh();
+}
+
+bool StyleShelf::eventFilter(QObject* object, QEvent* event) {
+  if (event->type() == QEvent::KeyPress) {
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Space) {
+      choose();
+      return true;
+    }
+    if (key == Qt::Key_Escape) {
+      emit left();
+      return true;
+    }
+  }
+  return QWidget::eventFilter(object, event);
+}
+
+void StyleShelf::refresh() {
+  const QSignalBlocker still(list_);
+  list_->clear();
+  const bool usable = session_.design() && !session_.problem();
+  const double ratio = devicePixelRatioF();
+  for (const Preset& style : styleTable()) {
+    QPixmap picture(QSize(kWide, kHigh) * ratio);
+    picture.setDevicePixelRatio(ratio);
+    picture.fill(Qt::transparent);
+    const Result<GarmentSketch> sketch = sketchOf(plainOrder(session_.order(), style.id, usable));
+    if (sketch.ok()) {
+      QPainter p(&picture);
+      drawSketch(p, *sketch, QRectF(6, 6, kWide - 12, kHigh - 12), *theme_);
+    }
+    auto* item = new QListWidgetItem(QIcon(picture), q(style.name), list_);
+    item->setData(Qt::UserRole, q(style.id));
+    item->setToolTip(sketch.ok() ? q(style.description) : QString::fromStdString(sketch.problem().text()));
+    item->setTextAlignment(Qt::AlignHCenter | Qt::AlignTop);
+    if (style.id == session_.order().style) list_->setCurrentItem(item);
+  }
+  describe();
+  list_->setFocus();
+}
+
+void StyleShelf::describe() {
+  const QListWidgetItem* item = list_->currentItem();
+  words_->setText(item ? item->toolTip() : QString());
+}
+
+void StyleShelf::choose() {
+  if (const QListWidgetItem* item = list_->currentItem()) {
+    session_.setStyle(item->data(Qt::UserRole).toString().toStdString());
+    session_.settle();
+  }
+  emit left();
+}
+
+}  // namespace armure

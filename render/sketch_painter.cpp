@@ -1,0 +1,68 @@
+#include "render/sketch_painter.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace armure {
+namespace {
+
+struct Extent {
+  double reach = 1, top = HUGE_VAL, bottom = -HUGE_VAL;
+};
+
+Extent extentOf(const GarmentSketch& sketch) {
+  Extent e;
+  for (const Sketch* view : {&sketch.front, &sketch.back})
+    for (const SketchLine& line : view->lines)
+      for (Vec2 p : line.points) {
+        e.reach = std::max(e.reach, std::abs(p.x));
+        e.top = std::min(e.top, p.y);
+        e.bottom = std::max(e.bottom, p.y);
+      }
+  return e;
+}
+
+void drawView(QPainter& painter, const Sketch& sketch, const QTransform& place, const Theme& theme) {
+  const auto polygon = [&](const SketchLine& line) {
+    QPolygonF points;
+    for (Vec2 p : line.points) points << place.map(QPointF(p.x, p.y));
+    return points;
+  };
+  for (const SketchLine& line : sketch.lines) {
+    if (line.stroke != SketchStroke::Outline) continue;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.tint);
+    painter.drawPolygon(polygon(line));
+  }
+  painter.setBrush(Qt::NoBrush);
+  for (const SketchLine& line : sketch.lines) {
+    if (line.stroke == SketchStroke::Outline) continue;
+    const double width = line.stroke == SketchStroke::Edge ? 1.5 : line.stroke == SketchStroke::Seam ? 0.9 : 0.7;
+    QPen pen(line.stroke == SketchStroke::Lacing ? theme.secondInk : theme.ink, width);
+    pen.setJoinStyle(Qt::RoundJoin);
+    painter.setPen(pen);
+    painter.drawPolyline(polygon(line));
+  }
+}
+
+}  // namespace
+
+void drawSketch(QPainter& painter, const GarmentSketch& sketch, QRectF area, const Theme& theme) {
+  constexpr double kBetween = 0.35;  // of a reach
+  const Extent e = extentOf(sketch);
+  const double wide = (4 + kBetween) * e.reach,
+               scale = std::min(area.width() / wide, area.height() / (e.bottom - e.top));
+  const QPointF centre = area.center();
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  for (const bool front : {true, false}) {
+    QTransform place;
+    place.translate(centre.x() + (front ? -1 : 1) * scale * e.reach * (1 + kBetween / 2), centre.y());
+    place.scale(scale, scale);
+    place.translate(0, -(e.top + e.bottom) / 2);
+    drawView(painter, front ? sketch.front : sketch.back, place, theme);
+  }
+  painter.restore();
+}
+
+}  // namespace armure
