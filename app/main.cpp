@@ -50,6 +50,7 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
   if (view == "shelf") window.showShelf(true);
+  if (view == "standing") window.showStanding(true);
   if (view == "walk") {
     window.session().select({.seam = "side"});
     window.walker().setFocus();
@@ -82,7 +83,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
-      view("view", "block, apart, taped, combs, rails, walk, sheet or shelf; of the client: book, dates or pattern",
+      view("view",
+           "block, apart, taped, combs, rails, walk, sheet, shelf or standing; of the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});

@@ -86,6 +86,7 @@ void MainWindow::makeShortcuts() {
       pages_->setPage(p);
     });
   key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
+  key(QKeySequence(Qt::Key_P), [this] { showStanding(true); });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
         [this, i] { stages_->setStage(static_cast<Stage>(i)); });
@@ -99,6 +100,16 @@ void MainWindow::showShelf(bool shown) {
   if (!shown) table_->setFocus();
 }
 
+void MainWindow::showStanding(bool shown) {
+  if (shown) stages_->setStage(Stage::Cups);
+  middle_->setCurrentIndex(shown ? 3 : 0);
+  if (shown) {
+    standing_->setFocus();
+  } else {
+    table_->setFocus();
+  }
+}
+
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
 
 void MainWindow::showStage(Stage stage) {
@@ -106,6 +117,7 @@ void MainWindow::showStage(Stage stage) {
   trays_->setCurrentIndex(static_cast<int>(stage));
   showTable(!client);
   toFigure_->setVisible(client);
+  toStanding_->setVisible(stage == Stage::Cups);
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
   table_->setPaperShown(stage == Stage::Prepare);
@@ -179,6 +191,7 @@ void MainWindow::setDark(bool dark) {
   sheet_->setTheme(theme);
   depth_->setTheme(theme);
   shelf_->setTheme(theme);
+  standing_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())

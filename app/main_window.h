@@ -20,6 +20,7 @@
 #include "app/rails_view.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
+#include "app/standing_view.h"
 #include "app/style_shelf.h"
 #include "app/table_view.h"
 #include "app/workings_panel.h"
@@ -42,6 +43,8 @@ class MainWindow : public QMainWindow {
   ClientPages& pages() { return *pages_; }
   // The pattern on the table, also in the stage Client, whose own pages stand there else.
   void showTable(bool shown);
+  void showStanding(bool shown);  // the cup, in place of the table
+  StandingView& standing() { return *standing_; }
   void showShelf(bool shown);  // the styles, in place of the table
 
   void openFile(const QString& path);  // a Problem is shown in the band
@@ -115,6 +118,8 @@ class MainWindow : public QMainWindow {
   QPushButton* toFigure_ = nullptr;
   CupDepthPanel* depth_ = nullptr;
   StyleShelf* shelf_ = nullptr;
+  StandingView* standing_ = nullptr;
+  QPushButton* toStanding_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

@@ -180,6 +180,9 @@ QWidget* MainWindow::makeMiddle() {
   shelf_ = new StyleShelf(session_);
   middle_->addWidget(shelf_);
   connect(shelf_, &StyleShelf::left, this, [this] { showShelf(false); });
+  standing_ = new StandingView(session_);
+  middle_->addWidget(standing_);
+  connect(standing_, &StandingView::left, this, [this] { showStanding(false); });
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
   connect(&records_, &ClientRecords::failed, this, &MainWindow::showProblem);
@@ -195,6 +198,11 @@ QWidget* MainWindow::makeTable() {
   toFigure_ = pillButton("figure", false);
   overlay->addWidget(toFigure_);
   connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
+  toStanding_ = pillButton("the cup standing", false);
+  toStanding_->setObjectName("toStanding");
+  toStanding_->setToolTip("The cup closed and standing in its frame (P)");
+  overlay->addWidget(toStanding_);
+  connect(toStanding_, &QPushButton::clicked, this, [this] { showStanding(true); });
   combs_ = pillButton("combs");
   combs_->setToolTip("How strongly every edge is bent (C on the table)");
   overlay->addWidget(combs_);

@@ -12,7 +12,7 @@
 namespace armure {
 namespace {
 
-constexpr int kWide = 186, kHigh = 128, kNames = 40;  // pixels of a card
+constexpr int kWide = 186, kHigh = 104, kNames = 34;  // pixels of a card
 
 QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
@@ -94,7 +94,9 @@ void StyleShelf::refresh() {
       QPainter p(&picture);
       drawSketch(p, *sketch, QRectF(6, 6, kWide - 12, kHigh - 12), *theme_);
     }
-    auto* item = new QListWidgetItem(QIcon(picture), q(style.name), list_);
+    QIcon icon(picture);
+    icon.addPixmap(picture, QIcon::Selected);  // the drawing keeps its colours
+    auto* item = new QListWidgetItem(icon, q(style.name), list_);
     item->setData(Qt::UserRole, q(style.id));
     item->setToolTip(sketch.ok() ? q(style.description) : QString::fromStdString(sketch.problem().text()));
     item->setTextAlignment(Qt::AlignHCenter | Qt::AlignTop);

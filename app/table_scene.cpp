@@ -63,6 +63,7 @@ class SceneMaker {
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
+    partLabels();
     if (!options_.lines.empty()) addLineHandles(arrangement);
     return std::move(scene_);
   }
@@ -226,6 +227,26 @@ class SceneMaker {
              diamond,
              {.working = half.id + "." + g.level + ".side", .seam = line.id, .level = g.level},
              GuideHandle{ShapingKey{ShapingKind::Guide, g.level, line.id}.text(), {sign, 0}, g.x, g.placed}});
+      }
+  }
+
+  // Cups lie over each other where they are laid into their frame; their numbers and names step aside.
+  void partLabels() {
+    constexpr double kWide = 34, kHigh = 26;  // mm
+    std::vector<SceneLabel>& all = scene_.labels;
+    for (size_t i = 0; i < all.size(); ++i)
+      for (size_t j = i + 1; j < all.size(); ++j) {
+        if (all[i].kind != LabelKind::PieceNumber || all[j].kind != LabelKind::PieceNumber) continue;
+        const QPointF apart = all[j].at - all[i].at;
+        if (std::abs(apart.x()) >= kWide || std::abs(apart.y()) >= kHigh) continue;
+        const double by = std::copysign((kWide - std::abs(apart.x())) / 2, apart.x());
+        const QPointF a = all[i].at, b = all[j].at;
+        for (SceneLabel& l : all) {
+          if (l.at == a)
+            l.at += QPointF(-by, 0);
+          else if (l.at == b)
+            l.at += QPointF(by, 0);
+        }
       }
   }
 

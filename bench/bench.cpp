@@ -9,11 +9,13 @@
 
 #include "app/main_window.h"
 #include "body/body_form.h"
+#include "cups/depth.h"
+#include "cups/standing.h"
 #include "distribute/distribution.h"
+#include "garment/garment.h"
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
-#include "garment/garment.h"
 #include "prepare/cut_outlines.h"
 #include "render/print_plan.h"
 
@@ -28,7 +30,7 @@ struct Parts {
   Body body = resolveBody(order.measures).value();
   Rules rules{order.choices, order.style, order.school, figureOf(body)};
   Block block = draftBlock(body, rules).value();
-  Pattern pattern = makeGarment(block, rules).value();
+  Pattern pattern = makeGarment(block, body, rules).value();
   std::vector<Polyline> outlines = cutOutlines(pattern);
 };
 
@@ -43,7 +45,7 @@ void draft(benchmark::State& state) {
 
 void pieces(benchmark::State& state) {
   const Parts p;
-  for (auto _ : state) benchmark::DoNotOptimize(makeGarment(p.block, p.rules));
+  for (auto _ : state) benchmark::DoNotOptimize(makeGarment(p.block, p.body, p.rules));
 }
 
 void outlines(benchmark::State& state) {
@@ -206,6 +208,50 @@ void typedMeasureBalanced(benchmark::State& state) {
   }
 }
 
+// A handle of a line dragged on the taped figure: the plunge of a style with cups on the stage Lines (0), balanced too
+// (1), or the end of the cup line on the stage Cups (2); designed, balanced where kept, and painted.
+void dragALine(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.session().setStyle("plunge-v-cups");
+  if (state.range(0) > 0) window.session().setChoice("balance.keep", "balanced");
+  window.stages().setStage(state.range(0) == 2 ? Stage::Cups : Stage::Lines);
+  window.show();
+  QApplication::processEvents();
+  PaintCounter table;
+  window.table().installEventFilter(&table);
+  const std::string key = state.range(0) == 2 ? "cup.side" : "top.plunge";
+  int i = 0;
+  for (auto _ : state) {
+    window.session().setChoice(key, ++i % 2 ? "1 in" : "1 1/16 in");
+    QApplication::processEvents();
+  }
+  state.counters["table"] = benchmark::Counter(table.paints, benchmark::Counter::kAvgIterations);
+}
+
+void howDeep(benchmark::State& state) {
+  const Parts p;
+  const BodyForm form(p.body);
+  for (auto _ : state) benchmark::DoNotOptimize(cupDepth(p.block, form));
+}
+
+void standing(benchmark::State& state) {
+  Order order = demoOrder();
+  order.choices["cup.kind"] = "three";
+  const Design design = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(standingCup(design.pattern));
+}
+
+// The drawings of the whole shelf.
+void shelf(benchmark::State& state) {
+  Order order = demoOrder();
+  for (auto _ : state)
+    for (const Preset& style : styleTable()) {
+      order.style = style.id;
+      benchmark::DoNotOptimize(sketchOf(order));
+    }
+}
+
 void bodyForm(benchmark::State& state) {
   const Body body = completeBody(demoOrder().measures);
   for (auto _ : state) benchmark::DoNotOptimize(BodyForm(body));
@@ -220,6 +266,10 @@ BENCHMARK(balancing)->Arg(8)->Arg(12)->Arg(18)->Arg(20)->Unit(benchmark::kMillis
 BENCHMARK(balancingWarm)->Arg(12)->Arg(18)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureBalanced)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
+BENCHMARK(dragALine)->DenseRange(0, 2)->Unit(benchmark::kMillisecond);
+BENCHMARK(howDeep)->Unit(benchmark::kMillisecond);
+BENCHMARK(standing)->Unit(benchmark::kMillisecond);
+BENCHMARK(shelf)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);
 BENCHMARK(draft)->Unit(benchmark::kMillisecond);

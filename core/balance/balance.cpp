@@ -192,10 +192,28 @@ void report(const Pattern& drafted, const BalanceProblem& problem, const Solutio
   tellConflicts(drafted, problem, s, out);
 }
 
-void finishSeams(const BalanceOptions& options, Pattern& pattern) {
+// Whether a seam ends at a free edge on both sides: elsewhere the corner is sewn to something, and nothing can be cut
+// off.
+bool endsFree(const Pattern& pattern, const Seam& seam, bool atTop) {
+  for (const SeamSide* side : {&seam.a, &seam.b}) {
+    const EdgeRole role = seamEnd(pattern, *side, atTop).acrossRole;
+    if (isSewn(role) || role == EdgeRole::Centre) return false;
+  }
+  return true;
+}
+
+void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<std::string>& unreachable) {
   for (size_t i = 0; i < pattern.seams.size(); ++i) {
     const SeamWish wish = options.choiceOf(pattern.seams[i].id).wish;
-    if (wish == SeamWish::TrimTop || wish == SeamWish::TrimHem) trimSeam(pattern, i, wish == SeamWish::TrimTop);
+    if (wish != SeamWish::TrimTop && wish != SeamWish::TrimHem) continue;
+    const bool atTop = wish == SeamWish::TrimTop;
+    if (endsFree(pattern, pattern.seams[i], atTop)) {
+      trimSeam(pattern, i, atTop);
+    } else {
+      unreachable.push_back(
+          fmt::format("{}: it is sewn on at its {} end and cannot be trimmed there; it stays as drafted",
+                      pattern.seams[i].name, atTop ? "upper" : "lower"));
+    }
   }
   runOnAcrossSeams(pattern);
 }
@@ -216,7 +234,7 @@ Balanced balance(const Pattern& drafted, const BalanceOptions& options, const st
   Balanced out;
   refuseWild(problem, s, out.unreachable);
   out.pattern = movedPattern(drafted, problem, s.x);
-  finishSeams(options, out.pattern);
+  finishSeams(options, out.pattern, out.unreachable);
   out.certificate = certify(problem, s);
   out.unknowns.assign(s.x.data(), s.x.data() + s.x.size());
   report(drafted, problem, s, out);

@@ -45,7 +45,7 @@ struct BalanceCertificate {
   int iterations = 0;
   double worstStretch = 0, worstGirth = 0, worstCorner = 0;  // mm, of the constraints that were set
   double worstJoin = 0;                                      // rad times 10 mm
-  double stationarity = 0;                                   // largest component of H x - J' lambda
+  double stationarity = 0;                                   // largest component of H x - J' lambda, of that of H x
   double largestMove = 0;    // mm, of a joint, notches that slide along their edge included
   double largestAcross = 0;  // mm, of a line to cut
 };

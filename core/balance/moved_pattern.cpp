@@ -5,6 +5,7 @@
 #include <stdexcept>
 
 #include "pieces/crossing.h"
+#include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
@@ -23,10 +24,8 @@ void moveEdge(const Piece& before, Piece& piece, const BalancedEdge& e, const Ei
     if (before.notches[n].edge == edge.id) piece.notches[n].at = lengthTo(e, before.notches[n].at, x);
   for (size_t l = 0; l < before.levels.size(); ++l) {
     const LevelMark& mark = before.levels[l];
-    if (const auto s = markOn(edge.path, mark, mark.a))
-      piece.levels[l].a = e.moving.movedJoint(e.moving.jointAt(*s), x);
-    if (const auto s = markOn(edge.path, mark, mark.b))
-      piece.levels[l].b = e.moving.movedJoint(e.moving.jointAt(*s), x);
+    if (const auto s = nearOn(edge.path, mark.a)) piece.levels[l].a = e.moving.movedJoint(e.moving.jointAt(*s), x);
+    if (const auto s = nearOn(edge.path, mark.b)) piece.levels[l].b = e.moving.movedJoint(e.moving.jointAt(*s), x);
   }
 }
 
@@ -86,7 +85,7 @@ void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
   piece.edges[i].path = atStart ? old.sub(amount, old.length()) : old.sub(0, old.length() - amount);
   std::erase_if(piece.levels, [&](const LevelMark& l) {
     for (const Vec2 end : {l.a, l.b})
-      if (const auto s = markOn(old, l, end))
+      if (const auto s = nearOn(old, end))
         if (atStart ? *s < amount : *s > old.length() - amount) {
           for (PatternLevel& p : pattern.levels)
             if (p.id == l.level) p.ring = false;

@@ -7,6 +7,7 @@
 
 #include "balance/walk.h"
 #include "pieces/crossing.h"
+#include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
@@ -20,7 +21,7 @@ std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
     if (n.edge == edge.id) cuts.push_back(n.at);
   for (const LevelMark& l : piece.levels)
     for (const Vec2 end : {l.a, l.b})
-      if (const auto s = markOn(edge.path, l, end)) cuts.push_back(*s);
+      if (const auto s = nearOn(edge.path, end)) cuts.push_back(*s);
   return cuts;
 }
 
@@ -94,20 +95,6 @@ std::vector<PlannedEase> easesFor(const std::vector<Stretch>& all, const SeamCho
 SeamChoice BalanceOptions::choiceOf(std::string_view seam) const {
   const auto it = seams.find(seam);
   return it == seams.end() ? SeamChoice{} : it->second;
-}
-
-std::optional<double> markOn(const Path& path, const LevelMark& mark, Vec2 end) {
-  if (distance(path.start(), end) < kOnPath) return 0;  // a crossing at the very end may be missed by rounding
-  if (distance(path.end(), end) < kOnPath) return path.length();
-  std::optional<double> best;
-  double nearest = kOnPath;
-  for (double s : path.crossings(end, mark.b - mark.a)) {
-    const double off = distance(path.pointAt(s), end);
-    if (off >= nearest) continue;
-    nearest = off;
-    best = s;
-  }
-  return best;
 }
 
 size_t edgeIndex(const Piece& piece, std::string_view id) {
@@ -194,11 +181,11 @@ void BalanceProblem::collectStretches(const Seam& seam) {
   }
 }
 
-Foot BalanceProblem::footOf(size_t piece, Vec2 point, const LevelMark& mark) const {
+Foot BalanceProblem::footOf(size_t piece, Vec2 point) const {
   const Piece& p = drafted_.pieces[piece];
   for (size_t e = 0; e < p.edges.size(); ++e)
     if (const auto state = find(piece, e))
-      if (const auto s = markOn(p.edges[e].path, mark, point)) return {state, edges_[*state].moving.jointAt(*s), point};
+      if (const auto s = nearOn(p.edges[e].path, point)) return {state, edges_[*state].moving.jointAt(*s), point};
   return {std::nullopt, 0, point};
 }
 
@@ -211,7 +198,7 @@ void BalanceProblem::collectGirths() {
       const Piece& p = drafted_.pieces[i];
       if (p.layer != "shell") continue;
       for (const LevelMark& m : p.levels)
-        if (m.level == l.id) row.widths.push_back({footOf(i, m.a, m), footOf(i, m.b, m), p.girthShare()});
+        if (m.level == l.id) row.widths.push_back({footOf(i, m.a), footOf(i, m.b), p.girthShare()});
     }
     rows_.push_back(std::move(row));
   }

@@ -145,7 +145,7 @@ class BalanceProblem {
   void collectJoins();
   size_t mineAt(const SeamSide& side, const SeamEnd& end) const;
   std::optional<TurnTerm> turnOf(size_t piece, size_t edge, bool atStart, double factor) const;
-  Foot footOf(size_t piece, Vec2 point, const LevelMark& mark) const;
+  Foot footOf(size_t piece, Vec2 point) const;
   std::vector<LengthTerm> terms(const SeamSide& side, double from, double to, double factor) const;
   void collectPattern();
 
@@ -157,9 +157,6 @@ class BalanceProblem {
   std::map<std::string, std::vector<PlannedEase>, std::less<>> eases_;
   Eigen::Index unknowns_ = 0;
 };
-
-// Arc length at which a level mark's end lies on a path, if it does (to 1e-3 mm).
-std::optional<double> markOn(const Path& path, const LevelMark& mark, Vec2 end);
 
 // Index of an edge of a piece by its id; throws std::out_of_range.
 size_t edgeIndex(const Piece& piece, std::string_view id);

@@ -313,9 +313,11 @@ class SheetMaker {
   }
   // The bridge between two cups: from the fold to a cup line.
   static bool betweenFoldAndCup(const Piece& p, const LevelMark& m) {
-    return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) {
-      return e.role == EdgeRole::Cup && !p.onFold.empty() && (nearOn(e.path, m.a) || nearOn(e.path, m.b));
-    });
+    const auto meets = [&](EdgeRole role) {
+      return std::any_of(p.edges.begin(), p.edges.end(),
+                         [&](const Edge& e) { return e.role == role && (nearOn(e.path, m.a) || nearOn(e.path, m.b)); });
+    };
+    return meets(EdgeRole::Cup) && (meets(EdgeRole::Fold) || meets(EdgeRole::Top));
   }
   // What is planned to be eased in between the underbust notch and one end of a seam.
   static double easeBeyondUnderbust(const Walk& w, bool atTop) {

@@ -175,12 +175,15 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start) {
   s.there = problem.linearised(s.x);
   const Step step(problem, hessians, s.there);
   const VectorXd pull = step.pull(s.lambda);
+  double forces = 1;
   for (const BalancedEdge& e : problem.edges()) {
     if (!e.offset) continue;
     const Index n = e.moving.unknowns();
-    s.stationarity =
-        std::max(s.stationarity, largest(e.moving.hessian() * s.x.segment(*e.offset, n) - pull.segment(*e.offset, n)));
+    const VectorXd force = e.moving.hessian() * s.x.segment(*e.offset, n);
+    forces = std::max(forces, largest(force));
+    s.stationarity = std::max(s.stationarity, largest(force - pull.segment(*e.offset, n)));
   }
+  s.stationarity /= forces;
   if (s.ended && largest(s.there.values) > kViolated) s.conflicts = conflictsIn(s.there);
   return s;
 }

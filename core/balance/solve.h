@@ -33,7 +33,7 @@ struct Solution {
   Linearised there;        // the rows at x; their values are what is left over, mm
   int iterations = 0;
   bool ended = false;       // the steps became still; else there is no solution near
-  double stationarity = 0;  // largest component of H x - J' lambda
+  double stationarity = 0;  // largest component of H x - J' lambda, in parts of that of H x
   std::vector<Conflict> conflicts;
 };
 

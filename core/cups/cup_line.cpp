@@ -9,7 +9,8 @@ namespace armure {
 namespace {
 
 constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
-constexpr double kClear = 10;              // mm from the cup line to the next seam, at least
+constexpr double kClear = 10;              // mm: a cup is twice as wide beside the bust point at least
+constexpr double kBeside = 24;             // mm of frame between the cup line and the next seam, at least
 
 class CupLineMaker {
  public:
@@ -96,7 +97,7 @@ class CupLineMaker {
     // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.
     const Vec2 from = outer_.pointAt(under);
     const double opened = std::max(0.0, (from.x - apex) / 2), wished = inner + extra + opened;
-    const double room = rightOfSide_.xAtDepth(bust) - kClear - apex;
+    const double room = rightOfSide_.xAtDepth(bust) - kBeside - apex;
     const double width = std::min(wished, room);
     Working w{"cup.outer",
               "Outer cup, from the bust point out on the bust line",

@@ -75,18 +75,6 @@ double leftBeside(const Path& edge, double bust, double radius, bool pieceOnLeft
 
 double ringRadius(double angle, double radius) { return radius * (1 - angle / (2 * pi)); }
 
-double volumeOf(const std::vector<DepthStation>& stations, double DepthStation::*angle) {
-  double volume = 0, r0 = 0, a0 = 0;
-  for (const DepthStation& s : stations) {
-    const double a1 = ringRadius(s.*angle, s.radius), dr = s.radius - r0, da = a1 - a0;
-    const double height = std::sqrt(std::max(0.0, dr * dr - da * da));
-    volume += pi * height * (a0 * a0 + a0 * a1 + a1 * a1) / 3;  // a frustum
-    r0 = s.radius;
-    a0 = a1;
-  }
-  return volume;
-}
-
 double placeAtDepth(const Path& path, Vec2 point) {
   double best = 0, least = HUGE_VAL;
   for (double s : path.crossings(point, {1, 0}))
@@ -101,6 +89,18 @@ double coneIntake(double baseRadius, double slant) { return 2 * pi * (1 - baseRa
 double coneDepth(double angleRad, double slant) {
   const double a = ringRadius(angleRad, slant);
   return std::sqrt(std::max(0.0, slant * slant - a * a));
+}
+
+double revolvedVolume(const std::vector<double>& radii, const std::vector<double>& rings) {
+  double volume = 0, r0 = 0, a0 = 0;
+  for (size_t i = 0; i < radii.size(); ++i) {
+    const double a1 = rings[i] / (2 * pi), dr = radii[i] - r0, da = a1 - a0;
+    const double height = std::sqrt(std::max(0.0, dr * dr - da * da));
+    volume += pi * height * (a0 * a0 + a0 * a1 + a1 * a1) / 3;
+    r0 = radii[i];
+    a0 = a1;
+  }
+  return volume;
 }
 
 std::vector<double> ringLengths(const HeightMap& surface, const std::vector<double>& radii, int directions) {
@@ -136,8 +136,10 @@ CupDepth cupDepth(const Block& block, const BodyForm& form) {
     s.patternDepth = coneDepth(s.patternAngleRad, s.radius);
     depth.stations.push_back(s);
   }
-  depth.bodyVolume = volumeOf(depth.stations, &DepthStation::bodyAngleRad);
-  depth.patternVolume = volumeOf(depth.stations, &DepthStation::patternAngleRad);
+  std::vector<double> patternRings;
+  for (const DepthStation& s : depth.stations) patternRings.push_back(2 * pi * ringRadius(s.patternAngleRad, s.radius));
+  depth.bodyVolume = revolvedVolume(radii, rings);
+  depth.patternVolume = revolvedVolume(radii, patternRings);
   return depth;
 }
 

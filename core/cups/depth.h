@@ -52,6 +52,9 @@ double coneIntake(double baseRadius, double slant);
 // Depth of a cone that takes up `angleRad` over the slant r.
 double coneDepth(double angleRad, double slant);
 
+// Volume of the solid of revolution whose rings at these tape radii (ascending) have these lengths, mm^3, by frusta.
+double revolvedVolume(const std::vector<double>& radii, const std::vector<double>& rings);
+
 // For the block's front as drafted, the breast of `form`. The bust point must lie above the underbust.
 CupDepth cupDepth(const Block& block, const BodyForm& form);
 

@@ -2,7 +2,10 @@
 
 #include <fmt/format.h>
 
+#include <optional>
+
 #include "cups/cut_cup.h"
+#include "garment/straps.h"
 #include "lowered.h"
 #include "pieces/cutting.h"
 #include "pieces/modesty.h"
@@ -15,6 +18,16 @@ void number(Pattern& pattern) {
     pattern.pieces[i].number = static_cast<int>(i) + 1;
     pattern.pieces[i].of = static_cast<int>(pattern.pieces.size());
   }
+}
+
+// A line that leaves a piece, or runs over itself, leaves no cloth on one side.
+std::optional<Problem> nothingLeft(const Pattern& pattern) {
+  constexpr double kLeast = 150;  // mm^2: a postage stamp's quarter
+  for (const Piece& p : pattern.pieces)
+    if (signedArea(p.outline(0.5)) < kLeast)
+      return Problem{p.name, "nothing is left of this piece",
+                     "move the line that cuts it (the cup line, the band, the cross seam), or use fewer lines"};
+  return std::nullopt;
 }
 
 // Every length of the cups and lines that counts, as a working of its own: what it is, where from, when to use which.
@@ -33,12 +46,14 @@ void addWorkings(Pattern& pattern, const Rules& rules) {
 
 }  // namespace
 
-Result<Pattern> makeGarment(const Block& block, const Rules& rules) {
+Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules) {
   Result<Pattern> cut = cutPieces(block, rules);
   if (!cut.ok()) return cut;
   Pattern pattern = std::move(cut).value();
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
+  if (auto problem = nothingLeft(pattern)) return *problem;
   addModestyPanels(pattern, block, rules);
+  addStraps(pattern, block, body, rules);
   number(pattern);
   addWorkings(pattern, rules);
   return pattern;

@@ -1,7 +1,7 @@
 // core/garment/garment.h
 //
 // From the block to all pieces of the garment, as drafted: the panels are cut, cups are set in, panels behind lacing
-// added, and every piece numbered.
+// and straps added, and every piece numbered.
 #pragma once
 
 #include "pieces/pattern.h"
@@ -11,6 +11,6 @@
 namespace armure {
 
 // Fails with the first thing that keeps a piece from being drawn, naming it and what would be right.
-Result<Pattern> makeGarment(const Block& block, const Rules& rules);
+Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules);
 
 }  // namespace armure

@@ -86,6 +86,8 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
     if (!place || rule->stage != stage) return;
     if (!ruleCounts(*rule, [&](std::string_view other) { return rules.option(other); })) return;
     for (const LineHandle& h : handles)
+      if (h.key == "cup.side" && key == h.key) return;
+    for (const LineHandle& h : handles)
       if (h.piece == place->piece && distance(h.at, place->at) < 1) return;  // one place, one handle
     handles.push_back({std::string(key), place->piece, place->at, axis, rules.length(key)});
   };
@@ -104,7 +106,7 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   add("cup.bridge", places.notch("cup-1", "bust"), kOut);
   add("cup.bridge", places.notch("cup", "bust"), kOut);
   add("cup.outer_extra", places.notch("cup-2", "bust"), kOut);
-  add("cup.side", places.seamEnd("cup-2"), kIn);
+  for (const char* upper : {"cup-2-band", "cup-2-cross", "cup-2"}) add("cup.side", places.seamEnd(upper), kIn);
   return handles;
 }
 

@@ -12,6 +12,7 @@ namespace {
 constexpr double kSmooth = 1e-6;      // rad
 constexpr double kLeastShown = 1e-9;  // mm
 constexpr double kMeets = 1e-3;       // mm
+constexpr double kNear = 4;           // mm: an end of a level further from the outline is none
 
 bool runsTogether(EdgeRole role) {
   return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
@@ -79,6 +80,8 @@ class Joiner {
   }
 
   const Joined& done() const { return done_; }
+  // Levels of which a part has no end on the new outline any more.
+  const std::vector<std::string>& lost() const { return lost_; }
 
   // What an edge of either piece is called on the new one.
   std::string renamed(bool ofA, const std::string& edge) const {
@@ -137,7 +140,7 @@ class Joiner {
     f.path = aimed(f.path, true, -turn / 2);
   }
 
-  void joinMarks(Piece& out) const {
+  void joinMarks(Piece& out) {
     const auto onSeam = [&](const Piece& piece, const SeamSide& side, Vec2 p) {
       return std::any_of(piece.edges.begin(), piece.edges.end(),
                          [&](const Edge& e) { return side.uses(e.id) && nearOn(e.path, p); });
@@ -155,22 +158,27 @@ class Joiner {
     }
     // A level that ran into the end of the seam ends at the corner there.
     out.levels.insert(out.levels.end(), waiting.begin(), waiting.end());
-    for (LevelMark& m : out.levels)
-      for (Vec2* end : {&m.a, &m.b}) *end = atCorner(out, *end);
-    std::erase_if(out.levels, [&](const LevelMark& m) { return !isOn(out, m.a) || !isOn(out, m.b); });
+    std::erase_if(out.levels, [&](LevelMark& m) {
+      const bool ends = settle(out, m, m.a, m.b) && settle(out, m, m.b, m.a);
+      if (!ends) lost_.push_back(m.level);
+      return !ends || m.width() < kMeets;
+    });
   }
 
-  static bool isOn(const Piece& piece, Vec2 p) {
-    return std::any_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return nearOn(e.path, p); });
-  }
-
-  Vec2 atCorner(const Piece& out, Vec2 p) const {
-    if (isOn(out, p)) return p;
-    Vec2 nearest = p;
-    double least = done_.shift + 1e-6;
-    for (const Edge& e : out.edges)
-      if (distance(e.path.start(), p) <= least) least = distance(e.path.start(), p), nearest = e.path.start();
-    return nearest;
+  // Brings one end of a level onto the outline again, along the level, where drawing it smooth has moved that.
+  static bool settle(const Piece& piece, const LevelMark& mark, Vec2& end, Vec2 other) {
+    for (const Edge& e : piece.edges)
+      if (nearOn(e.path, end)) return true;
+    double least = kNear;
+    const Vec2 was = end;
+    for (const Edge& e : piece.edges) {
+      for (double s : e.path.crossings(was, mark.b - mark.a)) {
+        const Vec2 p = e.path.pointAt(s);
+        if (distance(p, was) < least && distance(p, other) > kMeets) least = distance(p, was), end = p;
+      }
+      if (distance(e.path.start(), was) < least) least = distance(e.path.start(), was), end = e.path.start();
+    }
+    return least < kNear;
   }
 
   void uniteRound(Piece& out) {
@@ -210,6 +218,7 @@ class Joiner {
   Motion motion_;
   Names namesA_, namesB_;
   Joined done_;
+  std::vector<std::string> lost_;
 };
 
 // Gives the notch at place `k` of a seam another name, on both pieces.
@@ -270,7 +279,7 @@ Joined joinPieces(Pattern& pattern, std::string_view seamId, const std::string& 
     }
   // A level that ended on the seam, on one of its sides only, does not run round any more.
   for (PatternLevel& l : pattern.levels)
-    if ((pattern.pieces[a].level(l.id) || pattern.pieces[b].level(l.id)) && !whole.level(l.id)) l.ring = false;
+    if (std::find(joiner.lost().begin(), joiner.lost().end(), l.id) != joiner.lost().end()) l.ring = false;
   pattern.pieces[a] = std::move(whole);
   pattern.pieces.erase(pattern.pieces.begin() + static_cast<std::ptrdiff_t>(b));
   const auto shifted = [b](size_t piece) { return piece > b ? piece - 1 : piece; };

@@ -41,16 +41,18 @@ std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const EdgePlace
 }
 
 std::optional<double> nearOn(const Path& path, Vec2 point) {
-  // Across the path at its nearest sample; the crossing there is the place.
   constexpr int kSamples = 24;
-  double begin = 0;
   std::optional<double> best;
   double nearest = kOn;
-  for (const Cubic& c : path.cubics()) {
-    const double length = Path(c).length();
+  for (size_t i = 0; i < path.cubics().size(); ++i) {
+    const Cubic& c = path.cubics()[i];
+    // A cubic lies in the box of its control points.
+    const auto [left, right] = std::minmax({c.p0.x, c.p1.x, c.p2.x, c.p3.x});
+    const auto [top, bottom] = std::minmax({c.p0.y, c.p1.y, c.p2.y, c.p3.y});
+    if (point.x < left - kOn || point.y < top - kOn || point.x > right + kOn || point.y > bottom + kOn) continue;
     double t = 0, least = HUGE_VAL;
-    for (int i = 0; i <= kSamples; ++i) {
-      const double at = static_cast<double>(i) / kSamples, d = distance(c.at(at), point);
+    for (int k = 0; k <= kSamples; ++k) {
+      const double at = static_cast<double>(k) / kSamples, d = distance(c.at(at), point);
       if (d < least) least = d, t = at;
     }
     for (int step = 0; step < 12; ++step) {  // Newton on dot(B - p, B') = 0
@@ -62,8 +64,10 @@ std::optional<double> nearOn(const Path& path, Vec2 point) {
       t = next;
     }
     const double d = distance(c.at(t), point);
-    if (d < nearest) nearest = d, best = begin + c.lengthTo(t);
-    begin += length;
+    if (d >= nearest) continue;
+    nearest = d;
+    best = c.lengthTo(t);
+    for (size_t k = 0; k < i; ++k) *best += path.cubics()[k].length();
   }
   return best;
 }

@@ -25,7 +25,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
-  Result<Pattern> pattern = makeGarment(*block, rules);
+  Result<Pattern> pattern = makeGarment(*block, *body, rules);
   if (!pattern.ok()) return pattern.problem();
   Pattern pieces = std::move(pattern).value();
   std::optional<Balanced> balanced;

@@ -75,6 +75,11 @@ constexpr std::array<RuleOption, 4> kBacks{{
     {"scoop", "scooped", "falls soon behind the side, level at the centre back"},
     {"v", "in a V", "straight to a point at the centre back"},
 }};
+constexpr std::array<RuleOption, 3> kStraps{{
+    {"none", "none", "the edge holds by itself"},
+    {"straight", "straight", "cut twice as wide and folded lengthwise"},
+    {"shaped", "shaped", "wide in front, narrowing over the shoulder; cut double"},
+}};
 constexpr std::array<RuleOption, 3> kHems{{
     {"straight", "straight", "level all round"},
     {"raised", "raised at the side", "curved up at the side seam, the same on front and back"},
@@ -304,6 +309,13 @@ constexpr std::array kRules{
     onlyWhen("back.shape", "slope|scoop|v",
              length("back.slope", "Lines", "Back edge", "Centre back below the chest line", 1, -1, 6,
                     "a slope 1 in; a scoop 1/2 to 3 in; a V deeper")),
+    option("strap.kind", "Lines", "Straps", "Straps", kStraps, "over the shoulder"),
+    onlyWhen("strap.kind", "straight|shaped",
+             length("strap.width", "Lines", "Straps", "Finished width", 0.5, 0.25, 3, "1/2 to 1 3/4 in")),
+    onlyWhen("strap.kind", "shaped",
+             length("strap.front", "Lines", "Straps", "Wide in front", 1.75, 0.25, 5, "where it leaves the cup")),
+    onlyWhen("strap.kind", "straight|shaped",
+             length("strap.extra", "Lines", "Straps", "To adjust by", 1, 0, 4, "sewn in behind once it is tried on")),
     option("hem.shape", "Lines", "Hem", "Shape", kHems, "the lower edge"),
     length("hem.length", "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top"),
     onlyWhen("hem.shape", "raised|dipped",
@@ -351,6 +363,8 @@ constexpr std::array kRules{
                     "3/4 in: room to sew close to the stiff edge")),
     onlyWhen("modesty.kind", "panel",
              length("allowance.modesty", "Prepare", "Allowances", "Modesty panel", 0.5, 0, 2, "1/2 in all round")),
+    onlyWhen("strap.kind", "straight|shaped",
+             length("allowance.strap", "Prepare", "Allowances", "Straps", 0.25, 0, 1, "1/4 in all round")),
     option("paper.size", "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
 };
 

@@ -117,7 +117,8 @@ TEST_CASE("the sheets of paper are framed on the table as they will be printed")
   const Design d = *recalc(withTitle("Paper"));
   const auto frames = [&](std::string_view paper) {
     size_t count = 0;
-    for (const SceneItem& item : makeScene(d, TableMode::Apart, {.paper = paper}).items) count += item.mark == Mark::PageFrame;
+    for (const SceneItem& item : makeScene(d, TableMode::Apart, {.paper = paper}).items)
+      count += item.mark == Mark::PageFrame;
     return count;
   };
   const PaperLayout layout = layOutOnPaper(d.pattern, d.cutOutlines, 880);

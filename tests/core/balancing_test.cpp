@@ -7,6 +7,7 @@
 #include "balance/balance.h"
 #include "balance/moving_edge.h"
 #include "balance/walk.h"
+#include "pieces/crossing.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -305,6 +306,10 @@ TEST_CASE("whatever is wished of every seam, what can fit fits, what is left sta
       const SeamWish all[] = {SeamWish::Both,  SeamWish::Both,    SeamWish::FollowA, SeamWish::FollowB,
                               SeamWish::Leave, SeamWish::TrimTop, SeamWish::TrimHem, SeamWish::Ease};
       options.seams[s.id] = {all[pick(8)], "bust", "waist"};
+      for (const bool atTop : {true, false})  // only a free edge can be trimmed; elsewhere it is named
+        if (isSewn(seamEnd(made->pattern, s.a, atTop).acrossRole) &&
+            options.seams[s.id].wish == (atTop ? SeamWish::TrimTop : SeamWish::TrimHem))
+          options.seams[s.id].wish = SeamWish::Both;
       if (pick(5) == 0) options.locks.insert({made->pattern.pieces[s.a.piece].id, s.a.chain[0].edge});
       wishes += s.id + "=" + seamChoiceText(options.seams[s.id]) + " ";
     }
@@ -356,4 +361,16 @@ TEST_CASE("what cannot be balanced stands at the head of the sheet, with what wo
   CHECK(first.detail.find("held with these choices") != std::string::npos);
   CHECK(first.seam == "princess");
   CHECK_FALSE(first.remedy.empty());
+}
+
+TEST_CASE("what is sewn on at its end cannot be trimmed there, and that is said") {
+  Order order = plainOrder();
+  order.choices["cup.kind"] = "two";
+  const Design d = designOf(order);
+  BalanceOptions options;
+  options.seams["princess-cup"] = {SeamWish::TrimHem, "", ""};
+  const Balanced b = balance(d.pattern, options);
+  REQUIRE(b.unreachable.size() == 1);
+  CHECK(b.unreachable[0].starts_with("Princess seam in the cup: it is sewn on at its lower end"));
+  CHECK(b.pattern.trims.size() == d.pattern.trims.size());
 }

@@ -2,6 +2,7 @@
 // (area, offset).
 #include <Eigen/Geometry>
 #include <boost/geometry.hpp>
+#include <boost/geometry/geometries/linestring.hpp>
 #include <boost/geometry/geometries/point_xy.hpp>
 #include <boost/geometry/geometries/polygon.hpp>
 #include <boost/math/quadrature/gauss_kronrod.hpp>
@@ -265,4 +266,33 @@ TEST_CASE("a path knows its length after being moved, turned over, cut and joine
   const Path joined = p.sub(0, 50) + p.sub(50, whole);
   CHECK(joined.length() == Approx(measured(joined)).margin(1e-7));
   CHECK_THROWS_AS(p + p, std::invalid_argument);
+}
+
+TEST_CASE("where two paths meet is found, wherever it is") {
+  std::mt19937 random(11);
+  const auto at = [&] {
+    return Vec2{static_cast<double>(random() % 2000) / 10, static_cast<double>(random() % 2000) / 10};
+  };
+  int crossings = 0;
+  for (int round = 0; round < 60; ++round) {
+    const Path a(Cubic{at(), at(), at(), at()}), b(Cubic{at(), at(), at(), at()});
+    const auto met = a.meetings(b);
+    for (const auto& [s, t] : met) CHECK(distance(a.pointAt(s), b.pointAt(t)) < 1e-6);
+    // Against Boost.Geometry on fine polylines: every crossing of theirs is one of ours.
+    using Point = bg::model::d2::point_xy<double>;
+    bg::model::linestring<Point> la, lb;
+    for (Vec2 p : a.flattened(1e-4)) la.push_back({p.x, p.y});
+    for (Vec2 p : b.flattened(1e-4)) lb.push_back({p.x, p.y});
+    std::vector<Point> theirs;
+    bg::intersection(la, lb, theirs);
+    for (const Point& p : theirs) {
+      double nearest = 1e9;
+      for (const auto& m : met) nearest = std::min(nearest, distance(a.pointAt(m.first), {p.x(), p.y()}));
+      INFO("round " << round << ", " << p.x() << " " << p.y());
+      CHECK(nearest < 0.05);
+    }
+    crossings += static_cast<int>(theirs.size());
+  }
+  CHECK(crossings > 30);
+  CHECK(Path::line({0, 0}, {10, 0}).meetings(Path::line({0, 5}, {10, 5})).empty());
 }

@@ -21,7 +21,7 @@ Order withLines(Order o, int front, int back, const std::string& school) {
 
 // Real bodies, jittered, with random numbers of lines, schools, spacings and reductions from 0 to 6 in.
 std::vector<Order> randomLines(size_t count, unsigned seed) {
-  std::vector<Order> orders = randomOrders(count, seed);
+  std::vector<Order> orders = withoutCups(randomOrders(count, seed));
   std::mt19937 random(seed + 1);
   const char* schools[] = {"thumb", "even", "side-weighted", "flat-front"};
   for (Order& o : orders) {

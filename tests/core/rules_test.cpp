@@ -160,8 +160,8 @@ TEST_CASE("keys and ids are unique, and every row says why") {
     CHECK(keys.insert(r.key).second);
     CHECK_FALSE(r.label.empty());
     CHECK_FALSE(r.reason.empty());
-    CHECK((r.stage == "Block" || r.stage == "Shape" || r.stage == "Lines" || r.stage == "Balance" ||
-           r.stage == "Prepare"));
+    CHECK((r.stage == "Block" || r.stage == "Shape" || r.stage == "Cups" || r.stage == "Lines" ||
+           r.stage == "Balance" || r.stage == "Prepare"));
     for (const RuleOption& o : r.options) CHECK_FALSE(o.reason.empty());
   }
   std::set<std::string_view> ids;

@@ -120,6 +120,11 @@ std::vector<Order> randomCombinations(size_t count, unsigned seed) {
   return orders;
 }
 
+std::vector<Order> withoutCups(std::vector<Order> orders) {
+  for (Order& o : orders) o.choices["cup.kind"] = "princess";
+  return orders;
+}
+
 std::string readText(const std::string& path) {
   std::ifstream in(path, std::ios::binary);
   if (!in) throw std::runtime_error("cannot read " + path);

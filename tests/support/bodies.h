@@ -38,6 +38,9 @@ std::vector<Order> randomOrders(size_t count, unsigned seed);
 // The same with random distribution schools, top edges, hems, openings front and back, shares, and ends of the lines.
 std::vector<Order> randomCombinations(size_t count, unsigned seed);
 
+// The same orders with the bust in the princess seam: for what holds of panels alone.
+std::vector<Order> withoutCups(std::vector<Order> orders);
+
 std::string readText(const std::string& path);
 std::string sourceDir();
 

@@ -47,6 +47,23 @@ void survey(const Order& order, size_t number, const std::string& folder) {
   if (!folder.empty()) std::ofstream(fmt::format("{}/{}.json", folder, number)) << piecesJson(order, d);
 }
 
+// Every style on every body of the data set with three depths of cup, closed with a zip and laced.
+std::vector<Order> everyStyle() {
+  std::vector<Order> orders;
+  for (const testing::RealBody& body : testing::realBodies())
+    for (const double cup : {50.0, 95.0, 140.0})
+      for (const Preset& style : styleTable())
+        for (const char* opening : {"zip", "lacing"}) {
+          Order o;
+          o.title = style.id;
+          o.style = style.id;
+          o.measures = testing::measuresOf(body, cup);
+          o.choices["opening.kind"] = opening;
+          orders.push_back(std::move(o));
+        }
+  return orders;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -54,15 +71,22 @@ int main(int argc, char** argv) {
   size_t from = 0, count = 100;
   unsigned seed = 1;
   std::string folder;
+  bool styles = false;
+  size_t every = 1;
   app.add_option("--from", from, "number of the first order of this run");
   app.add_option("--count", count, "how many");
   app.add_option("--seed", seed, "of the random numbers");
   app.add_option("--pieces", folder, "a folder for their exports");
+  app.add_flag("--styles", styles, "every style on every body instead of random orders");
+  app.add_option("--every", every, "export only one in so many");
   CLI11_PARSE(app, argc, argv);
-  std::vector<Order> orders = testing::randomCombinations(count, seed + static_cast<unsigned>(from));
-  for (size_t i = 0; i < orders.size(); ++i) {
+  std::vector<Order> orders =
+      styles ? everyStyle() : testing::randomCombinations(count, seed + static_cast<unsigned>(from));
+  const size_t first = styles ? from : 0, last = styles ? std::min(orders.size(), from + count) : orders.size();
+  for (size_t i = first; i < last; ++i) {
+    const size_t number = styles ? i : from + i;
     orders[i].choices["balance.keep"] = "balanced";
-    survey(orders[i], from + i, folder);
+    survey(orders[i], number, number % every == 0 ? folder : "");
   }
   return 0;
 }

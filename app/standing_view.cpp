@@ -1,0 +1,202 @@
+#include "app/standing_view.h"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPushButton>
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+#include <set>
+
+#include "app/client_pages.h"
+
+namespace armure {
+namespace {
+
+constexpr int kWait = 120;          // ms after the last change
+constexpr double kStep = 0.1;       // radians for a key
+constexpr double kPerPixel = 0.01;  // radians for the mouse
+
+Vec3 turned(Vec3 p, double turn, double tilt) {
+  const double x = std::cos(turn) * p.x + std::sin(turn) * p.z, z = std::cos(turn) * p.z - std::sin(turn) * p.x;
+  return {x, std::cos(tilt) * p.y - std::sin(tilt) * z, std::sin(tilt) * p.y + std::cos(tilt) * z};
+}
+
+// Twice the area of a triangle, square to it.
+Vec3 normalOf(Vec3 a, Vec3 b, Vec3 c) {
+  const Vec3 u{b.x - a.x, b.y - a.y, b.z - a.z}, v{c.x - a.x, c.y - a.y, c.z - a.z};
+  return {u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x};
+}
+
+QColor shaded(const QColor& base, double light) {
+  const double l = std::clamp(0.6 + 0.45 * light, 0.4, 1.05);
+  return QColor::fromRgbF(static_cast<float>(std::min(1.0, base.redF() * l)),
+                          static_cast<float>(std::min(1.0, base.greenF() * l)),
+                          static_cast<float>(std::min(1.0, base.blueF() * l)));
+}
+
+}  // namespace
+
+StandingView::StandingView(OrderSession& session, QWidget* parent)
+    : QWidget(parent), session_(session), theme_(&lightTheme()) {
+  setObjectName("standing");
+  setFocusPolicy(Qt::StrongFocus);
+  setAccessibleName("The cup standing");
+  auto* overlay = new QHBoxLayout(this);
+  overlay->setContentsMargins(12, 10, 12, 10);
+  overlay->setAlignment(Qt::AlignTop | Qt::AlignRight);
+  auto* back = pillButton("back to the table", false);
+  overlay->addWidget(back);
+  connect(back, &QPushButton::clicked, this, &StandingView::left);
+  later_.setSingleShot(true);
+  later_.setInterval(kWait);
+  connect(&later_, &QTimer::timeout, this, &StandingView::refresh);
+  connect(&session, &OrderSession::changed, this, [this] {
+    if (isVisible()) later_.start();
+  });
+}
+
+void StandingView::setTheme(const Theme& theme) {
+  theme_ = &theme;
+  update();
+}
+
+void StandingView::refresh() {
+  cup_ = {};
+  asIfCut_ = false;
+  if (session_.design() && !session_.problem()) {
+    const Balanced* balanced = session_.balanced();
+    cup_ = standingCup(balanced ? balanced->pattern : session_.design()->pattern);
+    if (cup_.points.empty()) {
+      Order order = session_.order();
+      order.choices["cup.kind"] = "two";
+      if (const auto design = recalc(order); design.ok()) cup_ = standingCup(design->pattern);
+      asIfCut_ = !cup_.points.empty();
+    }
+  }
+  update();
+}
+
+void StandingView::turnBy(double turn, double tilt) {
+  turn_ = std::remainder(turn_ + turn, 2 * std::numbers::pi);
+  tilt_ = std::clamp(tilt_ + tilt, -1.5, 1.5);
+  update();
+}
+
+void StandingView::mousePressEvent(QMouseEvent* event) {
+  setFocus();
+  lastAt_ = event->position();
+}
+
+void StandingView::mouseMoveEvent(QMouseEvent* event) {
+  if (!(event->buttons() & Qt::LeftButton)) return;
+  const QPointF by = event->position() - lastAt_;
+  lastAt_ = event->position();
+  turnBy(kPerPixel * by.x(), -kPerPixel * by.y());
+}
+
+void StandingView::keyPressEvent(QKeyEvent* event) {
+  switch (event->key()) {
+    case Qt::Key_Left:
+      return turnBy(-kStep, 0);
+    case Qt::Key_Right:
+      return turnBy(kStep, 0);
+    case Qt::Key_Up:
+      return turnBy(0, kStep);
+    case Qt::Key_Down:
+      return turnBy(0, -kStep);
+    case Qt::Key_Escape:
+      emit left();
+      return;
+    default:
+      return QWidget::keyPressEvent(event);
+  }
+}
+
+void StandingView::paintEvent(QPaintEvent*) {
+  QPainter p(this);
+  p.setRenderHint(QPainter::Antialiasing);
+  p.fillRect(rect(), theme_->paper);
+  p.setFont(uiFont(TextSize::Body));
+  p.setPen(theme_->secondInk);
+  if (cup_.points.empty()) {
+    p.drawText(rect(), Qt::AlignCenter, "There is no cup to stand yet.");
+    return;
+  }
+  std::vector<Vec3> at;
+  double reach = 1;
+  Vec3 middle;
+  std::set<size_t> used;
+  for (const auto& t : cup_.triangles) used.insert(t.begin(), t.end());
+  for (size_t id : used) {
+    middle.x += cup_.points[id].x / static_cast<double>(used.size());
+    middle.y += cup_.points[id].y / static_cast<double>(used.size());
+    middle.z += cup_.points[id].z / static_cast<double>(used.size());
+  }
+  for (const Vec3& point : cup_.points)
+    at.push_back(turned({point.x - middle.x, point.y - middle.y, point.z - middle.z}, turn_, tilt_));
+  for (size_t id : used) reach = std::max({reach, std::abs(at[id].x), std::abs(at[id].y)});
+  const double scale = 0.8 * std::min(width() / 2.0, height() / 2.0 - 40) / reach;
+  const auto screen = [&](size_t id) {
+    return QPointF(width() / 2.0 + scale * at[id].x, height() / 2.0 + scale * at[id].y);
+  };
+
+  // Light falls on the points, so that the sheets look round.
+  std::vector<Vec3> normals(at.size());
+  for (const auto& t : cup_.triangles) {
+    const Vec3 n = normalOf(at[t[0]], at[t[1]], at[t[2]]);
+    for (size_t id : t) normals[id] = {normals[id].x + n.x, normals[id].y + n.y, normals[id].z + n.z};
+  }
+  // The farthest first.
+  std::vector<size_t> order(cup_.triangles.size());
+  for (size_t i = 0; i < order.size(); ++i) order[i] = i;
+  const auto depth = [&](size_t i) {
+    const auto& t = cup_.triangles[i];
+    return at[t[0]].z + at[t[1]].z + at[t[2]].z;
+  };
+  std::sort(order.begin(), order.end(), [&](size_t a, size_t b) { return depth(a) < depth(b); });
+  for (size_t i : order) {
+    const auto& t = cup_.triangles[i];
+    const Vec3 n = normalOf(at[t[0]], at[t[1]], at[t[2]]);
+    Vec3 mean;
+    for (size_t id : t) mean = {mean.x + normals[id].x, mean.y + normals[id].y, mean.z + normals[id].z};
+    const double size = std::sqrt(mean.x * mean.x + mean.y * mean.y + mean.z * mean.z);
+    // From above on the left, in front; the inside is darker.
+    const double light = size > 0 ? (-0.3 * mean.x - 0.4 * mean.y + 0.87 * mean.z) / size : 0;
+    const bool outside = n.z > 0;
+    const QColor base = cup_.pieceOf[i] % 2 == 0 ? theme_->tint : theme_->tintDeep;
+    const QColor color = shaded(base, outside ? light : -0.35);
+    QPen pen(color, 0.8);
+    p.setPen(pen);
+    p.setBrush(color);
+    const QPointF corners[] = {screen(t[0]), screen(t[1]), screen(t[2])};
+    p.drawPolygon(corners, 3);
+  }
+  p.setBrush(Qt::NoBrush);
+  for (const auto& [lines, width] : {std::pair{&cup_.edges, 1.8}, {&cup_.seams, 1.4}}) {
+    QPen pen(theme_->ink, width);
+    pen.setJoinStyle(Qt::RoundJoin);
+    p.setPen(pen);
+    for (const auto& line : *lines) {
+      QPolygonF points;
+      for (size_t id : line) points << screen(id);
+      p.drawPolyline(points);
+    }
+  }
+  p.setPen(theme_->secondInk);
+  const QString kind =
+      asIfCut_ ? "The bust lies in the princess seam; so it would stand cut out along a cup line. " : "";
+  p.drawText(
+      rect().adjusted(20, 0, -20, -14), Qt::AlignBottom | Qt::AlignHCenter | Qt::TextWordWrap,
+      kind + QString("Stands %1 over its frame; the cloth gave by %2 %. Drag, or press the arrow keys, to turn it.")
+                 .arg(QString::fromStdString(formatLengthWithUnit(cup_.depth, session_.order().units)))
+                 .arg(100 * cup_.strain, 0, 'f', 1));
+  if (hasFocus()) {
+    p.setPen(QPen(theme_->working, 1.5));
+    p.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
+  }
+}
+
+}  // namespace armure

@@ -1,0 +1,74 @@
+#include "garment/straps.h"
+
+#include <algorithm>
+
+#include "draft/upper_block.h"
+#include "style/style_line.h"
+
+namespace armure {
+namespace {
+
+constexpr double kBeside = 60;  // mm
+
+double rightOf(const Pattern& pattern) {
+  double right = 0;
+  for (const Piece& p : pattern.pieces)
+    for (const Edge& e : p.edges) right = std::max({right, e.path.start().x, e.path.end().x});
+  return right;
+}
+
+// Over the shoulder from the front edge at its crest to the back edge.
+Working lengthOf(const Block& block, const Body& body, const Rules& rules) {
+  const StyleLine top = topEdge(block, rules);
+  const Boundaries at(block);
+  const auto middle = [&](const HalfBlock& half, bool front) {
+    const UpperPoints p = upperPoints(body, rules, front, half.at(level::kChest).y);
+    return lerp(p.neck, p.shoulder, 0.5);
+  };
+  const size_t crest = 1, behind = at.centreBack() - 1;
+  const double front = distance({block.front.lines.front().position, top.depth[crest]}, middle(block.front, true));
+  const double back = distance({block.back.lines.front().position, top.depth[behind]}, middle(block.back, false));
+  return {"strap.length",
+          "Strap, long",
+          {{'+', "front edge to the shoulder", front, Source::Computed},
+           {'+', "shoulder to the back edge", back, Source::Computed},
+           rules.term("strap.extra")},
+          front + back + rules.length("strap.extra"),
+          "straight on the block, from the crest of the front edge over the middle of the shoulder to the back edge at "
+          "the first back line; common practice"};
+}
+
+}  // namespace
+
+void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
+  const std::string_view kind = rules.option("strap.kind");
+  if (kind == "none") return;
+  Working length = lengthOf(block, body, rules);
+  const bool shaped = kind == "shaped";
+  const double x = rightOf(pattern) + kBeside, y = block.levels.at(level::kTop).front;
+  const double back = rules.length("strap.width") * (shaped ? 1 : 2),
+               front = shaped ? std::max(back, rules.length("strap.front")) : back;
+  const double allowance = rules.length("allowance.strap"), end = y + length.result, middle = x + front / 2;
+  // The back end above, the front end below; both sides alike.
+  const auto sideAt = [&](double sign) {
+    const Vec2 a{middle + sign * back / 2, y}, b{middle + sign * front / 2, end};
+    const double third = length.result / 3;
+    return Path(Cubic{a, a + Vec2{0, third}, b - Vec2{0, third}, b});
+  };
+  const Path right = sideAt(1), left = sideAt(-1);
+  Piece p;
+  p.id = "strap";
+  p.name = shaped ? "Strap" : "Strap, folded lengthwise";
+  p.layer = "strap";
+  p.quantity = shaped ? 4 : 2;
+  p.edges = {{"back-end", EdgeRole::Strap, allowance, Path::line(left.start(), right.start())},
+             {"right", EdgeRole::Strap, allowance, right},
+             {"front-end", EdgeRole::Strap, allowance, Path::line(right.end(), left.end())},
+             {"left", EdgeRole::Strap, allowance, left.reversed()}};
+  p.grainTop = {middle, y + 0.2 * length.result};
+  p.grainBottom = {middle, y + 0.8 * length.result};
+  pattern.pieces.push_back(std::move(p));
+  pattern.workings.push_back(std::move(length));
+}
+
+}  // namespace armure
