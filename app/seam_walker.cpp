@@ -283,12 +283,17 @@ void SeamWalker::drawCloseUp(QPainter& p, bool atTop) const {
   p.restore();
   const double degrees = std::abs(turnAcross(pattern, seam, atTop)) * 180 / std::numbers::pi;
   const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
-  const bool runsOn = a.acrossRole == b.acrossRole;
+  const bool meant = isSewn(a.acrossRole) && degrees > limits::kMeantCornerDegrees;
+  const bool runsOn = a.acrossRole == b.acrossRole && !meant;
   p.setPen(pen(theme_->hairline, 1));
   p.drawRect(box);
   p.setFont(uiFont(TextSize::Small));
   p.setPen(runsOn && degrees > limits::kJoinDegrees ? theme_->attention : theme_->secondInk);
-  const QString what = atTop ? "top edge" : "hem";
+  const EdgeRole across = a.acrossRole;
+  const QString what = across == EdgeRole::Top   ? "top edge"
+                       : across == EdgeRole::Hem ? "hem"
+                       : across == EdgeRole::Cup ? "cup line"
+                                                 : "seam across";
   p.drawText(QRectF(box.left(), box.bottom() + 3, box.width(), 16), Qt::AlignLeft | Qt::AlignVCenter,
              runsOn ? QString("%1 turns %2°").arg(what).arg(degrees, 0, 'f', 1) : what + " ends here");
 }

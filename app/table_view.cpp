@@ -159,7 +159,7 @@ const SceneItem* TableView::itemAt(QPointF screen) const {
       QPainterPathStroker stroker;
       stroker.setWidth(2 * reach);
       hit = item.path.boundingRect().adjusted(-reach, -reach, reach, reach).intersects(finger) &&
-            stroker.createStroke(item.path).contains(mm);
+            (stroker.createStroke(item.path).contains(mm) || (rank(item.mark) == 0 && item.path.contains(mm)));
     }
     if (hit && (!best || rank(item.mark) <= rank(best->mark))) best = &item;
   }

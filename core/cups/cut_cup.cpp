@@ -42,6 +42,7 @@ class CupMaker {
     if (rules_.option("cup.frame") == "one-piece")
       if (auto problem = closeFrame()) return problem;
     uniteSeams(pattern_, "princess");
+    for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
     for (Piece& p : pattern_.pieces)
       if (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")) layGrain(p);
     return std::nullopt;
@@ -54,6 +55,7 @@ class CupMaker {
     DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length("allowance.cup"),
                           line->through};
     dividePieces(pattern_, dividing, {{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}});
+    nameSides("cup");
     for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
     rename("front-1", "Frame, centre front");
     rename("front-2", "Frame, side front");
@@ -71,6 +73,19 @@ class CupMaker {
     for (size_t i = 0; i < pattern_.pieces.size(); ++i)
       if (pattern_.pieces[i].id == id) return i;
     throw std::out_of_range("cups: no piece " + std::string(id));
+  }
+
+  // Both seams along a line are told apart.
+  void nameSides(const std::string& line) {
+    for (Seam& s : pattern_.seams)
+      for (const auto& [id, side] : {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}})
+        if (s.id == id) s.name += side;
+  }
+  // Where both became one seam again, it is the whole line.
+  void nameWhole(const std::string& line) {
+    if (pattern_.seam(line + "-2")) return;
+    for (Seam& s : pattern_.seams)
+      if (s.id == line + "-1") s.name = s.name.substr(0, s.name.find(','));
   }
 
   void rename(std::string_view id, std::string name) { pattern_.pieces[place(id)].name = std::move(name); }
@@ -106,6 +121,7 @@ class CupMaker {
                                   pattern_.placeOnSide(out.b, outerLength - at.outer),
                                   pattern_.sidePath(princess.b).tangentAt(middleB), true));
     dividePieces(pattern_, line, {std::move(innerName), std::move(outerName)});
+    nameSides(id);
     return std::nullopt;
   }
 

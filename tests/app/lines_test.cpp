@@ -157,7 +157,7 @@ TEST_CASE("every style's drawing is painted, both views") {
     QImage picture(200, 110, QImage::Format_ARGB32_Premultiplied);
     picture.fill(Qt::transparent);
     QPainter p(&picture);
-    drawSketch(p, *sketch, QRectF(0, 0, 200, 110), lightTheme());
+    drawSketch(p, *sketch, QRectF(2, 2, 196, 106), lightTheme());
     p.end();
     int left = 0, right = 0, rim = 0;
     for (int y = 0; y < picture.height(); ++y)
