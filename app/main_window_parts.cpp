@@ -199,7 +199,6 @@ QWidget* MainWindow::makeTable() {
   overlay->addWidget(toFigure_);
   connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
   toStanding_ = pillButton("the cup standing", false);
-  toStanding_->setObjectName("toStanding");
   toStanding_->setToolTip("The cup closed and standing in its frame (P)");
   overlay->addWidget(toStanding_);
   connect(toStanding_, &QPushButton::clicked, this, [this] { showStanding(true); });

@@ -346,8 +346,9 @@ class SceneMaker {
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     if (scene_.crowded) return;  // there is no room for names
-    scene_.labels.push_back(
-        {LabelKind::PieceName, toQt(at), QString::fromStdString(p.name).replace(' ', '\n'), 0, {0, 15}});
+    const QString name = QString::fromStdString(p.name).replace(' ', '\n');
+    const double below = 15 + 8.0 * std::max(0, static_cast<int>(name.count('\n')) - 1);  // three lines stand lower
+    scene_.labels.push_back({LabelKind::PieceName, toQt(at), name, 0, {0, below}});
   }
 
   Selection edgeTarget(size_t piece, const Edge& e) const {
@@ -379,7 +380,8 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
     TableScene scene =
         SceneMaker(design, options)
             .pieces(tape(options.balanced ? options.balanced->pattern : design.pattern, options.openSeams), false);
-    scene.bounds.adjust(-15, -15, 15, 15);
+    const double beside = options.lines.empty() ? 15 : 30;  // room for the length beside a handle
+    scene.bounds.adjust(-beside, -15, beside, 15);
     return scene;
   }
   const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, 880);

@@ -29,16 +29,9 @@ void moveEdge(const Piece& before, Piece& piece, const BalancedEdge& e, const Ei
   }
 }
 
-// Ends and handles of a path shifted to new corners; a straight line stays one.
+// A straight line stays one.
 Path shiftedEnds(const Path& path, Vec2 start, Vec2 end, bool straight) {
-  if (straight) return Path::line(start, end);
-  std::vector<Cubic> cubics = path.cubics();
-  const Vec2 first = start - path.start(), last = end - path.end();
-  cubics.front().p0 = start;
-  cubics.front().p1 = cubics.front().p1 + first;
-  cubics.back().p2 = cubics.back().p2 + last;
-  cubics.back().p3 = end;
-  return Path(std::move(cubics));
+  return straight ? Path::line(start, end) : withEnds(path, start, end);
 }
 
 // Edges that took no part keep their shape: their ends and handles go with the corners that were moved.
@@ -78,7 +71,7 @@ void renewNotches(Pattern& pattern, Seam& seam) {
 void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
   Piece& piece = pattern.pieces[side.piece];
   const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-  const size_t i = edgeIndex(piece, use.edge);
+  const size_t i = edgePlace(piece, use.edge);
   const bool atStart = atTop != use.reversed;
   const Path old = piece.edges[i].path;
   if (amount >= old.length() - 1) throw std::invalid_argument("balance: more would be trimmed than the edge has");

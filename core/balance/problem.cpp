@@ -97,12 +97,6 @@ SeamChoice BalanceOptions::choiceOf(std::string_view seam) const {
   return it == seams.end() ? SeamChoice{} : it->second;
 }
 
-size_t edgeIndex(const Piece& piece, std::string_view id) {
-  for (size_t i = 0; i < piece.edges.size(); ++i)
-    if (piece.edges[i].id == id) return i;
-  throw std::out_of_range(fmt::format("balance: piece {} has no edge {}", piece.id, id));
-}
-
 BalanceProblem::BalanceProblem(const Pattern& drafted, const BalanceOptions& options)
     : drafted_(drafted), options_(options) {
   collectEdges();
@@ -119,7 +113,7 @@ void BalanceProblem::collectEdges() {
     for (const auto& [side, gives] : {std::pair{&seam.a, a}, {&seam.b, b}})
       for (const EdgeUse& use : side->chain) {
         const Piece& piece = drafted_.pieces.at(side->piece);
-        const size_t edge = edgeIndex(piece, use.edge);
+        const size_t edge = edgePlace(piece, use.edge);
         const bool held = !gives || options_.locks.contains({piece.id, use.edge});
         if (const auto known = find(side->piece, edge)) {  // sewn twice: it moves only if both seams let it
           if (held) edges_[*known].offset.reset();
@@ -148,7 +142,7 @@ std::vector<LengthTerm> BalanceProblem::terms(const SeamSide& side, double from,
   const Piece& piece = drafted_.pieces[side.piece];
   double before = 0;
   for (const EdgeUse& use : side.chain) {
-    const size_t state = *find(side.piece, edgeIndex(piece, use.edge));
+    const size_t state = *find(side.piece, edgePlace(piece, use.edge));
     const double length = piece.edge(use.edge).path.length();
     const double a = std::clamp(from - before, 0.0, length), b = std::clamp(to - before, 0.0, length);
     before += length;

@@ -158,7 +158,4 @@ class BalanceProblem {
   Eigen::Index unknowns_ = 0;
 };
 
-// Index of an edge of a piece by its id; throws std::out_of_range.
-size_t edgeIndex(const Piece& piece, std::string_view id);
-
 }  // namespace armure

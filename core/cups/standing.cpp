@@ -43,13 +43,6 @@ CupPieces cupPieces(const Pattern& pattern) {
   return cup;
 }
 
-// Lays path b on path a, end on end, middle on middle.
-Motion endsTogether(const Path& a, const Path& b) {
-  const double turn = angleBetween(b.end() - b.start(), a.end() - a.start());
-  const Vec2 middle = lerp(b.start(), b.end(), 0.5);
-  return Motion::rotationAbout(middle, turn).then(Motion::translation(lerp(a.start(), a.end(), 0.5) - middle));
-}
-
 // Every piece beside one it is sewn to, flat; where the sheets begin.
 std::vector<Motion> layTogether(const Pattern& cup) {
   std::vector<Motion> motions(cup.pieces.size());

@@ -28,7 +28,10 @@ std::string shareLabel(const Level& l, double share) {
 }  // namespace
 
 double HalfParts::topY() const { return level(level::kTop).front - kAbove; }
-double HalfParts::bottomY() const { return std::max(depth(level::kHem), depth(level::kHip)) + kBelow; }
+double HalfParts::bottomY() const {
+  const double point = rules_.option("hem.shape") == "dipped" ? rules_.length("hem.dip") : 0;
+  return std::max(depth(level::kHem) + point, depth(level::kHip)) + kBelow;
+}
 
 void HalfParts::drawCentre() {
   const bool dips = front_ && rules_.option("top.shape") == "sweetheart";

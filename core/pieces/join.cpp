@@ -93,13 +93,6 @@ class Joiner {
  private:
   using Names = std::vector<std::pair<std::string, std::string>>;
 
-  // The chord of b on that of a, middle on middle.
-  static Motion endsTogether(const Path& a, const Path& b) {
-    const double turn = angleBetween(b.end() - b.start(), a.end() - a.start());
-    const Vec2 middle = lerp(b.start(), b.end(), 0.5);
-    return Motion::rotationAbout(middle, turn).then(Motion::translation(lerp(a.start(), a.end(), 0.5) - middle));
-  }
-
   // The edges that are not sewn away, clockwise from behind the seam.
   static std::vector<size_t> rest(const Piece& piece, const SeamSide& side) {
     const size_t n = piece.edges.size();

@@ -102,6 +102,12 @@ std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double a
   return use.reversed ? std::pair{two, one} : std::pair{one, two};
 }
 
+Motion endsTogether(const Path& a, const Path& b) {
+  const double turn = angleBetween(b.end() - b.start(), a.end() - a.start());
+  const Vec2 middle = lerp(b.start(), b.end(), 0.5);
+  return Motion::rotationAbout(middle, turn).then(Motion::translation(lerp(a.start(), a.end(), 0.5) - middle));
+}
+
 Path withEnds(const Path& path, Vec2 start, Vec2 end) {
   std::vector<Cubic> cubics = path.cubics();
   const Vec2 first = start - path.start(), last = end - path.end();

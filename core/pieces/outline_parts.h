@@ -1,7 +1,7 @@
 // core/pieces/outline_parts.h
 //
 // Small tools on the outline of a piece: stretches of it, places on it, splitting an edge. Dividing and joining pieces
-// share them.
+// share them, and balancing.
 #pragma once
 
 #include <optional>
@@ -34,6 +34,9 @@ bool contains(const Polyline& outline, Vec2 point);
 // Splits an edge `along` mm from where `use` walks it; returns both parts as they are walked. The first keeps the id.
 // Notches go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
+
+// Lays path b on path a: chord on chord, middle on middle.
+Motion endsTogether(const Path& a, const Path& b);
 
 // The path with new ends, its handles there moved with them.
 Path withEnds(const Path& path, Vec2 start, Vec2 end);

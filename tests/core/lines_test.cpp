@@ -87,6 +87,12 @@ TEST_CASE("a hem dipped to a point is deepest at the centre front and up at the 
   const Level& level = d.block.levels.at(level::kHem);
   CHECK(hem.end().y == Approx(level.front + inches(2)).margin(1e-6));
   CHECK(hem.start().y < level.front + inches(1.2));
+  // The deepest point, at whatever stands at the centre front.
+  for (const char* opening : {"fold", "busk", "seam", "lacing"}) {
+    INFO(opening);
+    const Design deep = designOf(withLines({{"hem.shape", "dipped"}, {"hem.dip", "3 in"}, {"opening.front", opening}}));
+    CHECK(pieceOf(deep.pattern, "front-1").edge("hem").path.end().y == Approx(level.front + inches(3)).margin(1));
+  }
   const auto sides = d.pattern.sidePath(d.pattern.seam("side")->b);
   CHECK(sides.end().y == Approx(level.back - inches(1)).margin(5));
 }

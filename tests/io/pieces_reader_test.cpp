@@ -140,7 +140,7 @@ TEST_CASE("in the file, seam notches and piece notches are the same places") {
 
 TEST_CASE("in the file, widths and gap add up to the girth that is said, and to the finished one") {
   for (const Json& doc : exports()) {
-    REQUIRE(doc["levels"].size() >= 3);
+    REQUIRE(doc["levels"].size() >= 2);  // underbust and waist, whatever is cut away above and below
     for (const Json& level : doc["levels"]) {
       double sum = level["openingGap"].get<double>();
       for (const Json& piece : doc["pieces"]) {

@@ -18,6 +18,8 @@ using namespace armure;
 
 namespace {
 
+constexpr size_t kPanelStyles = 11;  // the first of the table: the bust in the seam, no plunge
+
 // What balancing answers for; the others are wishes of the draft.
 bool isFault(CheckKind kind) {
   return kind != CheckKind::Wish && kind != CheckKind::Intake && kind != CheckKind::Curve && kind != CheckKind::Piece;
@@ -86,6 +88,10 @@ int main(int argc, char** argv) {
   for (size_t i = first; i < last; ++i) {
     const size_t number = styles ? i : from + i;
     orders[i].choices["balance.keep"] = "balanced";
+    if (!styles) {  // random choices over the panel styles; cups and deep edges are surveyed style by style
+      orders[i].style = styleTable()[number % kPanelStyles].id;
+      orders[i].choices["cup.kind"] = "princess";
+    }
     survey(orders[i], number, number % every == 0 ? folder : "");
   }
   return 0;

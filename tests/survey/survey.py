@@ -91,8 +91,12 @@ def main():
     curves = wished.get("curve", 0)
     # Two millimetres from the corner, where the checker looks, a line on a small piece may have turned a little more than
     # at the seam itself; and an allowance wider than its piece is long may reach round the next corner.
-    small = [f for _, f in real if f.startswith(("join", "allowance"))]
-    ok = (not faults and len(small) == len(real) and len(small) <= 0.005 * len(balanced) and len(unreachable) <= 0.002 * len(balanced)
+    exports = len(balanced) / (17 if a.styles else 1)
+    # Where a cup line crosses the princess seam four lines bend at one point; within two millimetres they turn by up to 4 degrees.
+    crossing = [f for _, f in real if f.startswith("join") and ": cup turns by" in f]
+    small = [f for _, f in real if f.startswith(("join", "allowance")) and f not in crossing]
+    steep = [f for f in crossing if abs(float(f.split("turns by ")[1].split()[0])) > 4]
+    ok = (not faults and not steep and len(small) + len(crossing) == len(real) and len(small) <= 0.01 * exports and len(crossing) <= 0.04 * exports and len(unreachable) <= 0.002 * len(balanced)
           and len(balanced) > 0.95 * len(rows) and curves < 0.06 * len(balanced))
     sys.exit(0 if ok else 1)
 
