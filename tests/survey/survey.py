@@ -96,7 +96,8 @@ def main():
     crossing = [f for _, f in real if f.startswith("join") and ": cup turns by" in f]
     small = [f for _, f in real if f.startswith(("join", "allowance")) and f not in crossing]
     steep = [f for f in crossing if abs(float(f.split("turns by ")[1].split()[0])) > 4]
-    ok = (not faults and not steep and len(small) + len(crossing) == len(real) and len(small) <= 0.01 * exports and len(crossing) <= 0.04 * exports and len(unreachable) <= 0.002 * len(balanced)
+    ok = (not faults and not steep and len(small) + len(crossing) == len(real) and len(small) <= (0.01 if a.styles else 0.005) * exports
+          and len(crossing) <= (0.04 if a.styles else 0) * exports and len(unreachable) <= 0.002 * len(balanced)
           and len(balanced) > 0.95 * len(rows) and curves < 0.06 * len(balanced))
     sys.exit(0 if ok else 1)
 
