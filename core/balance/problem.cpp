@@ -212,7 +212,7 @@ void BalanceProblem::addCorner(size_t i, bool atStart) {
   const Piece& piece = drafted_.pieces[e.piece];
   const size_t n = piece.edges.size(), other = (e.edge + (atStart ? n - 1 : 1)) % n;
   const Edge& next = piece.edges[other];
-  if (next.role == EdgeRole::Top || next.role == EdgeRole::Hem) return;  // these follow
+  if (isFree(next.role)) return;  // these follow
   const size_t joint = atStart ? 0 : e.moving.joints() - 1;
   const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.edges[e.edge].id, next.id);
   const auto known = find(e.piece, other);

@@ -306,8 +306,7 @@ class SheetMaker {
       b.push_back(nearOn(e.path, m.b).has_value());
     }
     for (size_t i = 0; i < n; ++i) {
-      const bool isFree = p.edges[i].role == EdgeRole::Top || p.edges[i].role == EdgeRole::Hem;
-      if ((isFree && (a[i] || b[i])) || (a[i] && b[(i + 1) % n]) || (b[i] && a[(i + 1) % n])) return true;
+      if ((isFree(p.edges[i].role) && (a[i] || b[i])) || (a[i] && b[(i + 1) % n]) || (b[i] && a[(i + 1) % n])) return true;
     }
     return false;
   }

@@ -5,6 +5,7 @@
 
 #include "draft/half_parts.h"
 #include "draft/line_paths.h"
+#include "draft/upper_block.h"
 #include "geometry/spline.h"
 
 namespace armure {
@@ -46,6 +47,11 @@ class BackHalf : private HalfParts {
   PanelLine firstLine(double position) const {
     const double waist = level(level::kWaist).back, hem = level(level::kHem).back;
     std::vector<Station> gap{{start(), 0, 0, true}}, middle{{start(), topOf(0, position)}};
+    const auto end = endOfFirstLine(body_, rules_, false, level(level::kChest).back);
+    if (goesUp(rules_, false) && end && end->y < start() - kLeastApart) {
+      gap.insert(gap.begin(), {end->y, 0, 0, true});
+      middle.insert(middle.begin(), {end->y, end->x});
+    }
     PanelLine line{lineId(false, 0), lineName(false, 0), position, {}, {}, {}, {}, {}, {}};
     double shift = 0;
     for (const ShapedLevel& l : shaping_.levels) {
@@ -81,7 +87,11 @@ class BackHalf : private HalfParts {
         furtherEdges(at, nothing, at.front(), level(level::kTop).backShare + centreIntake(top), spacedEvenly(at));
     for (size_t i = 1; i < at.size(); ++i) {
       std::vector<Station> middle{{from, upper[i - 1].toCentre}}, gap{{from, 0, 0, true}};
-      if (top < from - kLeastApart) {
+      if (goesUp(rules_, false) && !rules_.guide(level::kTop, lineId(false, i))) {
+        const Vec2 end = endOfFurtherLine(body_, rules_, false, level(level::kChest).back, i, at.size(), at[i]);
+        middle.insert(middle.begin(), {end.y, end.x});
+        gap.insert(gap.begin(), {end.y, 0, 0, true});
+      } else if (top < from - kLeastApart) {
         middle.insert(middle.begin(), {top, topOf(i, atTop[i - 1].toCentre)});
         gap.insert(gap.begin(), {top, 0, 0, true});
       }

@@ -24,11 +24,12 @@ void finishReadOff(Levels& levels) {
 }
 
 // Panels that have shrunk away, or lines that cross, cannot be drawn.
-std::optional<Problem> narrowPanel(const Block& block) {
+std::optional<Problem> narrowPanel(const Block& block, const Rules& rules) {
   constexpr double kLeastWidth = 8;  // mm
   for (const HalfBlock* half : {&block.front, &block.back}) {
     for (const HalfLevel& l : half->levels) {
-      if (block.levels.at(l.level).beyondHem) continue;
+      const bool inArmhole = l.level == level::kTop && goesUp(rules, half == &block.front);
+      if (block.levels.at(l.level).beyondHem || inArmhole) continue;
       double from = half->centre.xAtDepth(l.y);
       for (size_t i = 0; i <= half->lines.size(); ++i) {
         const bool last = i == half->lines.size();
@@ -98,7 +99,7 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
   draftFrontHalf(body, rules, block);
   draftBackHalf(body, rules, block);
   finishReadOff(block.levels);
-  if (const auto narrow = narrowPanel(block)) return *narrow;
+  if (const auto narrow = narrowPanel(block, rules)) return *narrow;
   drawUpperBlock(block.front, body, rules, block.workings);
   drawUpperBlock(block.back, body, rules, block.workings);
   recordIntakes(block, rules);

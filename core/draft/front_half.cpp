@@ -6,6 +6,7 @@
 #include "draft/half_parts.h"
 #include "draft/line_paths.h"
 #include "draft/princess.h"
+#include "draft/upper_block.h"
 #include "geometry/spline.h"
 #include "measure/measure_table.h"
 
@@ -66,6 +67,10 @@ class FrontHalf : private HalfParts {
     for (size_t i = 1; i < at.size(); ++i) {
       const Vec2 start = onLowerLeg(at[i]);
       std::vector<Station> above{{top, topOf(i, atTop[i - 1].toCentre)}, {bust, at[i], corner, true}};
+      if (goesUp(rules_, true) && !rules_.guide(level::kTop, lineId(true, i))) {
+        const Vec2 end = endOfFurtherLine(body_, rules_, true, level(level::kChest).front, i, at.size(), at[i]);
+        above.front() = {end.y, end.x + half().lines.front().intakeAtDepth(end.y)};
+      }
       extend(above, topY(), bust);
       const FurtherLine line = furtherLine(i, at, below);
       auto [centre, outer] = sweptEdges({{start.y, start.x, -corner, true}}, {{start.y, 0, 0, true}}, below, line.edges,

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "draft/line_paths.h"
+#include "draft/upper_block.h"
 #include "geometry/spline.h"
 #include "lowered.h"
 #include "measure/measure_table.h"
@@ -27,7 +28,9 @@ std::string shareLabel(const Level& l, double share) {
 
 }  // namespace
 
-double HalfParts::topY() const { return level(level::kTop).front - kAbove; }
+double HalfParts::topY() const {
+  return goesUp(rules_, front_) ? -kAbove : level(level::kTop).front - kAbove;
+}
 double HalfParts::bottomY() const {
   const double point = rules_.option("hem.shape") == "dipped" ? rules_.length("hem.dip") : 0;
   return std::max(depth(level::kHem) + point, depth(level::kHip)) + kBelow;

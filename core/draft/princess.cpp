@@ -22,7 +22,8 @@ class Princess {
         below_(below),
         topY_(topY),
         bottomY_(bottomY),
-        end_(endAbove(body)),
+        goesUp_(goesUp(rules, true)),
+        end_(endOfFirstLine(body, rules, true, block.levels.at(level::kChest).front)),
         topX_(rules.guide(level::kTop, lineId(true, 0)).value_or(crossingTop())) {}
 
   PanelLine draw() && {
@@ -30,7 +31,7 @@ class Princess {
     PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, guides(share), {}};
     line.toCentre = edge(share, true);
     line.toSide = edge(share, false);
-    if (end_) line.onward = onward();
+    if (end_ && !goesUp_) line.onward = onward();
     return line;
   }
 
@@ -90,7 +91,9 @@ class Princess {
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
     const double corner = std::tan(halfCorner), topX = topX_ + part * shaping_.at(level::kTop).taken[0];
     const double aim = (position_ - corner * up - topX) / (bust - up - top);
-    std::vector<Station> above{{top, topX, aim, true}, {bust, position_, corner, true, up}};
+    std::vector<Station> above = goesUp_ ? aboveTop(centrePart, part, corner, up)
+                                         : std::vector<Station>{{top, topX, aim, true},
+                                                                {bust, position_, corner, true, up}};
     std::vector<Station> below{{bust, position_, -corner, true, 0, down}};
     addBelow(below, centrePart, part);
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
@@ -101,6 +104,21 @@ class Princess {
     extend(above, topY_, bust);
     extend(below, bust, bottomY_);
     return monotonePath(above) + monotonePath(below);
+  }
+
+  // Up to its end on the shoulder or armhole: what the line takes in grows evenly from the bust point up. Its middle
+  // runs in the parabola of crossingTop() to where, with the intake closed, the line ends half way.
+  std::vector<Station> aboveTop(double centrePart, double part, double corner, double up) const {
+    const double top = depth(level::kTop), bust = depth(level::kBust), reach = bust - end_->y;
+    const double gapSlope = -shaping_.at(level::kTop).taken[0] / (bust - top);
+    const double endX = end_->x - centrePart * gapSlope * reach - position_;
+    const double shift = topX_ - crossingTop();  // where the maker placed it
+    const auto station = [&](double y) {
+      const double t = (bust - y) / reach;
+      return Station{y, position_ + endX * t * t + shift + part * gapSlope * (y - bust),
+                     -2 * endX * t / reach + part * gapSlope, true};
+    };
+    return {station(end_->y), station(top), {bust, position_, corner, true, up}};
   }
 
   // Where the line stands on every level below the bust it is drawn through: by rule, or as placed; below the last
@@ -135,14 +153,6 @@ class Princess {
     return all;
   }
 
-  // The middle of the armhole or of the shoulder, where the line goes there.
-  std::optional<Vec2> endAbove(const Body& body) const {
-    const std::string_view where = rules_.option("princess.above");
-    if (where == "top") return std::nullopt;
-    const UpperPoints p = upperPoints(body, rules_, true, depth(level::kChest));
-    return where == "shoulder" ? lerp(p.neck, p.shoulder, 0.5) : p.armholeMiddle;
-  }
-
   // Upright at the bust point, then straight on towards its end: a parabola x = position + (end - position) t^2.
   double crossingTop() const {
     if (!end_) return position_;
@@ -163,6 +173,7 @@ class Princess {
   const double position_;
   const PlaceBelow& below_;
   const double topY_, bottomY_;
+  const bool goesUp_;
   const std::optional<Vec2> end_;
   const double topX_;
 };

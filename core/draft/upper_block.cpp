@@ -1,5 +1,7 @@
 #include "draft/upper_block.h"
 
+#include <algorithm>
+
 #include "measure/measure_table.h"
 
 namespace armure {
@@ -9,6 +11,29 @@ UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double
   const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
   const Vec2 shoulder{body.mm(id::kShoulderWidth) / 2, slope};
   return {{rules.length("neck.width"), 0}, shoulder, {shoulder.x - inset, (slope + chestY) / 2}};
+}
+
+bool goesUp(const Rules& rules, bool front) {
+  const std::string_view kind = rules.option("cover.kind");
+  return kind == "covered" || kind == "straps" || (kind == "halter" && front);
+}
+
+std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool front, double chestY) {
+  const std::string_view where = rules.option("princess.above");
+  if (where == "top" && !goesUp(rules, front)) return std::nullopt;
+  const UpperPoints p = upperPoints(body, rules, front, chestY);
+  if (rules.option("cover.kind") == "halter") {  // on the edge that runs from the neck to the side
+    const Vec2 strap = p.neck + (rules.length("halter.widen") + rules.length("halter.width")) * unit(p.shoulder - p.neck);
+    return Vec2{strap.x + 0.25 * (p.shoulder.x - strap.x), (strap.y + chestY) / 2};
+  }
+  return where == "armhole" ? p.armholeMiddle : lerp(p.neck, p.shoulder, 0.5);
+}
+
+Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double chestY, size_t place, size_t count,
+                      double position) {
+  const UpperPoints p = upperPoints(body, rules, front, chestY);
+  const double down = static_cast<double>(place) / static_cast<double>(count);
+  return {std::max(p.armholeMiddle.x, position), p.armholeMiddle.y + down * (chestY - p.armholeMiddle.y)};
 }
 
 void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::vector<Working>& workings) {

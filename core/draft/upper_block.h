@@ -5,11 +5,15 @@
 // and because the eye reads the block by it.
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "draft/block.h"
 
 namespace armure {
+
+// Whether a half goes up over the shoulder, instead of ending at a strapless edge.
+bool goesUp(const Rules& rules, bool front);
 
 struct UpperPoints {
   Vec2 neck, shoulder;  // the ends of the shoulder
@@ -18,6 +22,15 @@ struct UpperPoints {
 
 // `chestY` is the depth of the chest line on that half.
 UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double chestY);
+
+// Where the first line of a half ends on the shoulder or the armhole, by the rule "princess.above"; nothing where it ends
+// at the top edge.
+std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool front, double chestY);
+
+// Where the line at `place` (1 for the second from the centre) of `count` ends on the lower half of the armhole, evenly
+// down from its middle; straight up where it stands further out than that.
+Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double chestY, size_t place, size_t count,
+                      double position);
 
 // Draws neck, shoulder and armhole of a half whose levels are set. Common practice:
 //   shoulder point: half the shoulder width out, the slope down;

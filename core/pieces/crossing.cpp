@@ -74,8 +74,7 @@ std::vector<Crossing> crossingsOf(const Pattern& pattern) {
   for (const Seam& seam : pattern.seams)
     for (const bool atTop : {true, false}) {
       const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
-      const bool runsOn = a.acrossRole == EdgeRole::Top || a.acrossRole == EdgeRole::Hem;
-      if (a.acrossRole != b.acrossRole || !runsOn) continue;
+      if (a.acrossRole != b.acrossRole || !isFree(a.acrossRole)) continue;
       all.push_back({a, b, seam.a.piece, seam.b.piece, straightened(a.chordAngleRad + b.chordAngleRad)});
     }
   return all;
@@ -115,7 +114,7 @@ Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossin
   for (size_t p = 0; p < pattern.pieces.size(); ++p)
     for (size_t e = 0; e < pattern.pieces[p].edges.size(); ++e) {
       const Edge& edge = pattern.pieces[p].edges[e];
-      if (edge.role != EdgeRole::Top && edge.role != EdgeRole::Hem) continue;
+      if (!isFree(edge.role)) continue;
       const std::vector<Cubic>& cubics = edge.path.cubics();
       for (const Cubic& c : cubics) {
         const auto end = [&](bool atStart) {
@@ -185,8 +184,7 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
       for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b})
         for (size_t e = 0; e < is.edges.size(); ++e) {
           const Edge& edge = is.edges[e];
-          const bool isFree = edge.role == EdgeRole::Top || edge.role == EdgeRole::Hem;
-          if (!isFree || edge.path.cubics() == was.edges[e].path.cubics()) continue;
+          if (!isFree(edge.role) || edge.path.cubics() == was.edges[e].path.cubics()) continue;
           LevelMark& mark = is.levels[k];
           if (!nearOn(was.edges[e].path, was.levels[k].*end)) continue;
           const double width = mark.width();

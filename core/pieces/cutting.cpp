@@ -9,6 +9,9 @@
 
 #include "draft/dart.h"
 #include "pieces/crossing.h"
+#include "pieces/outline_parts.h"
+#include "pieces/sew.h"
+#include "style/upper_outline.h"
 
 namespace armure {
 namespace {
@@ -22,14 +25,23 @@ struct DraftedEdge {
   double allowance = 0;
   Path path;
   double top = 0, bust = 0, underbust = 0, waist = 0, hem = 0;
+  double onOutline = 0;  // where the upper outline is met, arc length along it, on a half that goes up
 };
 
 struct Panel {
   std::string id, name;
   const HalfBlock* half = nullptr;
   size_t leftBoundary = 0, rightBoundary = 1;
-  Motion upper, lower;  // from the half's axes to where the panel lies, above and below the bust
+  Motion still, lower;  // from the half's axes to where the panel lies, above and below the bust
   DraftedEdge left, right;
+  UpperOutline upper;  // on the paper, from the centre to the side; empty on a strapless half
+
+  bool goesUp() const { return !upper.empty(); }
+  Path upperPath() const {
+    Path whole;
+    for (const UpperStretch& s : upper) whole = whole.empty() ? s.path : whole + s.path;
+    return whole;
+  }
 };
 
 // The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
@@ -46,7 +58,8 @@ std::optional<double> meet(const Path& path, const Motion& frame, double y, doub
 class Cutter {
  public:
   Cutter(const Block& block, const Rules& rules)
-      : block_(block), rules_(rules), at_(block), top_(topEdge(block, rules)), hem_(hemLine(block, rules)) {}
+      : block_(block), rules_(rules), at_(block), top_(topEdge(block, rules)), hem_(hemLine(block, rules)),
+        upperFront_(upperOutline(block, rules, true)), upperBack_(upperOutline(block, rules, false)) {}
 
   Result<Pattern> cut() && {
     layOutPanels();
@@ -56,6 +69,7 @@ class Cutter {
     for (size_t i = 0; i + 1 < panels_.size(); ++i) trimSeam(i);
     for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
     for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
+    sewShoulders();
     runOnAcrossSeams(pattern_);
     makeLevels();
     pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};
@@ -80,7 +94,8 @@ class Cutter {
       DraftedEdge outer =
           i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
       panels_.push_back(Panel{fmt::format("front-{}", i + 1), panelName("front", i, nf), &f, i, i + 1, still,
-                              i == 0 ? still : closed.turn, std::move(left), std::move(outer)});
+                              i == 0 ? still : closed.turn, std::move(left), std::move(outer), {}});
+      addUpper(panels_.back(), true, i, still);
     }
     for (size_t i = nb + 1; i-- > 0;) {
       DraftedEdge left = i == nb ? DraftedEdge{"side", EdgeRole::Seam, side, b.side.transformed(back)}
@@ -89,8 +104,17 @@ class Cutter {
                                  : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
       const size_t boundary = panels_.size();
       panels_.push_back(Panel{fmt::format("back-{}", i + 1), panelName("back", i, nb), &b, boundary, boundary + 1, back,
-                              back, std::move(left), std::move(inner)});
+                              back, std::move(left), std::move(inner), {}});
+      addUpper(panels_.back(), false, i, back);
     }
+  }
+
+  // The upper outline as the panel sees it that lies behind `lines` lines from the centre.
+  void addUpper(Panel& p, bool front, size_t lines, const Motion& toPaper) const {
+    const std::optional<UpperOutline>& outline = front ? upperFront_ : upperBack_;
+    if (!outline) return;
+    p.upper = opened(*outline, *p.half, lines);
+    for (UpperStretch& s : p.upper) s.path = s.path.transformed(toPaper);
   }
 
   DraftedEdge seamEdge(const PanelLine& line, Path path) const {
@@ -130,8 +154,23 @@ class Cutter {
     return boundary == at_.side() && onBack(p) ? line.sideDepthOnBack : line.depth[boundary];
   }
 
+  // Where an edge that runs up meets the upper outline first: arc lengths along the edge and along the outline. The
+  // outline is looked for a little beyond its ends, which lie on the centre and the side themselves.
+  static std::optional<std::pair<double, double>> meetUpper(const Panel& p, const Path& edge) {
+    constexpr double kBeyond = 40;
+    const Path inner = p.upperPath();
+    const Path whole = Path::line(inner.start() - kBeyond * inner.startTangent(), inner.start()) + inner +
+                       Path::line(inner.end(), inner.end() + kBeyond * inner.endTangent());
+    std::optional<std::pair<double, double>> lowest;
+    for (const auto& [onEdge, onWhole] : edge.meetings(whole))
+      if (!lowest || onEdge > lowest->first) lowest = {onEdge, std::clamp(onWhole - kBeyond, 0.0, inner.length())};
+    return lowest;
+  }
+
   // Finds every place on an edge. The bust line itself belongs to the upper part, which the dart does not turn.
   std::optional<Problem> locate(const Panel& p, DraftedEdge& e, size_t at) const {
+    const auto upper = p.goesUp() ? meetUpper(p, e.path) : std::nullopt;
+    if (upper) e.onOutline = upper->second;
     struct Wanted {
       std::string name;
       double y;
@@ -147,7 +186,9 @@ class Cutter {
     const bool sewn = e.role == EdgeRole::Seam;
     double before = -1;
     for (const Wanted& w : all) {
-      const auto s = meet(e.path, w.y > bust + 1e-9 ? p.lower : p.upper, w.y, draftedX(p, at, w.y));
+      const bool isUpper = w.place == &DraftedEdge::top && p.goesUp();
+      const auto s = isUpper ? (upper ? std::optional(upper->first) : std::nullopt)
+                             : meet(e.path, w.y > bust + 1e-9 ? p.lower : p.still, w.y, draftedX(p, at, w.y));
       const bool mayBeCutOff = w.place == &DraftedEdge::bust || (!sewn && w.place == &DraftedEdge::underbust);
       if (s && mayBeCutOff && *s <= before) {
         e.*w.place = *s;
@@ -162,10 +203,13 @@ class Cutter {
     return std::nullopt;
   }
 
-  // Both sides reach equally far from the underbust notch; the longer one is trimmed.
+  // Both sides reach equally far from the underbust notch; the longer one is trimmed. On a shoulder or an armhole they
+  // meet half way: the shorter leg of a dart is lengthened there and the longer one shortened.
   void trimSeam(size_t i) {
     DraftedEdge &a = panels_[i].right, &b = panels_[i + 1].left;
-    const double upA = a.underbust - a.top, upB = b.underbust - b.top, up = std::min(upA, upB);
+    const double upA = a.underbust - a.top, upB = b.underbust - b.top;
+    const bool halfWay = panels_[i].goesUp() && panels_[i + 1].goesUp() && panels_[i].rightBoundary != at_.side();
+    const double up = halfWay ? std::min({(upA + upB) / 2, a.underbust, b.underbust}) : std::min(upA, upB);
     const double downA = a.hem - a.underbust, downB = b.hem - b.underbust, down = std::min(downA, downB);
     a.top = a.underbust - up;
     b.top = b.underbust - up;
@@ -175,7 +219,7 @@ class Cutter {
       const double surplus = lengthA - lengthB;
       if (std::abs(surplus) > 1e-9) pattern_.trims.push_back({a.id, atTop, surplus > 0 ? i : i + 1, std::abs(surplus)});
     };
-    note(true, upA, upB);
+    note(true, halfWay ? upA - up : upA, halfWay ? 0 : upB);
     note(false, downA, downB);
   }
 
@@ -186,7 +230,7 @@ class Cutter {
     const bool isTop = &line == &top_;
     // In the half's own axes a back panel is mirrored: going round means x falling.
     const Vec2 direction = onBack(p) ? Vec2{-1, slope} : Vec2{1, slope};
-    return unit((isTop ? p.upper : p.lower).applyToDirection(direction));
+    return unit((isTop ? p.still : p.lower).applyToDirection(direction));
   }
 
   Path styleEdge(const StyleLine& line, size_t i) const {
@@ -223,27 +267,77 @@ class Cutter {
     piece.onFold = fold ? fold->id : "";
 
     Path left = p.left.path.sub(p.left.top, p.left.hem), right = p.right.path.sub(p.right.top, p.right.hem);
-    Path top = styleEdge(top_, i), hem = styleEdge(hem_, i).reversed();
-    meetCorners(top, right, hem, left);
-    piece.edges = {{"top", EdgeRole::Top, rules_.length("allowance.top"), std::move(top)},
-                   {p.right.id, p.right.role, p.right.allowance, std::move(right)},
-                   {"hem", EdgeRole::Hem, rules_.length("allowance.hem"), std::move(hem)},
-                   {p.left.id, p.left.role, p.left.allowance, left.reversed()}};
+    Path hem = styleEdge(hem_, i).reversed();
+    std::vector<Edge> upper = p.goesUp() ? upperEdges(p)
+                                         : std::vector<Edge>{{"top", EdgeRole::Top, rules_.length("allowance.top"),
+                                                              styleEdge(top_, i)}};
+    // The edges meet to the last bit: the corners take the ends of the side edges.
+    upper.front().path = withCorners(upper.front().path, left.start(), upper.front().path.end());
+    upper.back().path = withCorners(upper.back().path, upper.back().path.start(), right.start());
+    for (Edge& e : upper)
+      if (e.id == "shoulder") e.path = Path::line(e.path.start(), e.path.end());
+    hem = withCorners(hem, right.end(), left.end());
+    piece.edges = std::move(upper);
+    piece.edges.push_back({p.right.id, p.right.role, p.right.allowance, std::move(right)});
+    piece.edges.push_back({"hem", EdgeRole::Hem, rules_.length("allowance.hem"), std::move(hem)});
+    piece.edges.push_back({p.left.id, p.left.role, p.left.allowance, left.reversed()});
     addLevelMarks(p, piece);
     addNotches(p, piece);
     addGrain(p, piece);
     return piece;
   }
 
-  // The edges meet to the last bit: corners of top and hem take the ends of the side edges.
-  static void meetCorners(Path& top, const Path& right, Path& hem, const Path& left) {
-    std::vector<Cubic> t = top.cubics(), h = hem.cubics();
-    t.front().p0 = left.start();
-    t.back().p3 = right.start();
-    h.front().p0 = right.end();
-    h.back().p3 = left.end();
-    top = Path(std::move(t));
-    hem = Path(std::move(h));
+  static Path withCorners(const Path& path, Vec2 start, Vec2 end) {
+    std::vector<Cubic> cubics = path.cubics();
+    cubics.front().p0 = start;
+    cubics.back().p3 = end;
+    return Path(std::move(cubics));
+  }
+
+  // The stretches of the upper outline between both edges of the panel, clockwise.
+  std::vector<Edge> upperEdges(const Panel& p) const {
+    constexpr double kLeast = 1;  // mm: a shorter stretch is left to its neighbour
+    const double from = std::min(p.left.onOutline, p.right.onOutline),
+                 to = std::max(p.left.onOutline, p.right.onOutline);
+    std::vector<Edge> edges;
+    double before = 0;
+    for (const UpperStretch& s : p.upper) {
+      const double length = s.path.length(), a = std::max(from - before, 0.0), b = std::min(to - before, length);
+      before += length;
+      if (b - a < kLeast) continue;
+      const Path path = s.path.sub(a, b);
+      edges.push_back(s.part == UpperPart::Neck       ? Edge{"neck", EdgeRole::Top, rules_.length("allowance.top"), path}
+                      : s.part == UpperPart::Shoulder ? shoulderEdge(path)
+                                                      : Edge{"armhole", EdgeRole::Armhole,
+                                                             rules_.length("allowance.armhole"), path});
+    }
+    for (size_t i = 0; i + 1 < edges.size(); ++i)
+      edges[i].path = withEnds(edges[i].path, edges[i].path.start(), edges[i + 1].path.start());
+    if (onBack(p)) {  // there the outline runs from right to left
+      std::reverse(edges.begin(), edges.end());
+      for (Edge& e : edges) e.path = e.path.reversed();
+    }
+    return edges;
+  }
+
+  Edge shoulderEdge(Path path) const {
+    const bool sewn = upperFront_ && upperBack_;
+    return {"shoulder", sewn ? EdgeRole::Seam : EdgeRole::Strap, rules_.length("allowance.shoulder"), std::move(path)};
+  }
+
+  // Front and back shoulder, from the neck outwards.
+  void sewShoulders() {
+    if (!upperFront_ || !upperBack_) return;
+    std::vector<SewnEdge> front, back;
+    for (size_t i = 0; i < panels_.size(); ++i) {
+      if (!hasEdge(pattern_.pieces[i], "shoulder")) continue;
+      if (onBack(panels_[i])) {
+        back.insert(back.begin(), {i, {"shoulder", true}});
+      } else {
+        front.push_back({i, {"shoulder", false}});
+      }
+    }
+    if (!front.empty() && !back.empty()) sewLines(pattern_, front, back, "shoulder", "Shoulder seam");
   }
 
   void addLevelMarks(const Panel& p, Piece& piece) const {
@@ -251,7 +345,7 @@ class Cutter {
     const double bust = p.half->at(level::kBust).y;
     for (const HalfLevel& l : p.half->levels) {
       if (block_.levels.at(l.level).beyondHem) continue;
-      const Motion& frame = l.y > bust + 1e-9 ? p.lower : p.upper;
+      const Motion& frame = l.y > bust + 1e-9 ? p.lower : p.still;
       const auto a = meet(p.left.path, frame, l.y, draftedX(p, p.leftBoundary, l.y));
       const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
       if (!a || !b) continue;
@@ -260,7 +354,7 @@ class Cutter {
       const Vec2 end = p.right.path.pointAt(*b);
       if (within(p.left, *a)) {
         piece.levels.push_back({l.level, p.left.path.pointAt(*a), end});
-      } else if (p.leftBoundary == 0 && !top_.plunge.empty() && *a <= p.left.top) {
+      } else if (p.leftBoundary == 0 && !p.goesUp() && !top_.plunge.empty() && *a <= p.left.top) {
         const Path& top = piece.edge("top").path;
         const std::vector<double> across = top.crossings(end, frame.applyToDirection({1, 0}));
         if (!across.empty()) piece.levels.push_back({l.level, top.pointAt(across.front()), end});
@@ -270,7 +364,7 @@ class Cutter {
 
   // What a plunge leaves open on a level, on both halves together.
   double plungeGap(const std::string& levelId) const {
-    const LevelMark* mark = top_.plunge.empty() ? nullptr : pattern_.pieces.front().level(levelId);
+    const LevelMark* mark = upperFront_ || top_.plunge.empty() ? nullptr : pattern_.pieces.front().level(levelId);
     if (!mark) return 0;
     const Path& centre = panels_.front().left.path;
     return mark->a.y < centre.pointAt(panels_.front().left.top).y ? 2 * (mark->a.x - centre.xAtDepth(mark->a.y)) : 0;
@@ -355,6 +449,7 @@ class Cutter {
   const Rules& rules_;
   const Boundaries at_;
   const StyleLine top_, hem_;
+  const std::optional<UpperOutline> upperFront_, upperBack_;
   std::vector<Panel> panels_;
   double backWidth_ = 0;
   Pattern pattern_;

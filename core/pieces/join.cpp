@@ -14,10 +14,6 @@ constexpr double kLeastShown = 1e-9;  // mm
 constexpr double kMeets = 1e-3;       // mm
 constexpr double kNear = 4;           // mm: an end of a level further from the outline is none
 
-bool runsTogether(EdgeRole role) {
-  return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
-}
-
 Piece moved(Piece piece, const Motion& m) {
   for (Edge& e : piece.edges) e.path = e.path.transformed(m);
   for (LevelMark& l : piece.levels) {
@@ -125,7 +121,7 @@ class Joiner {
       e.path = withEnds(e.path, e.path.start(), corner);
       f.path = withEnds(f.path, corner, f.path.end());
     }
-    if (e.role != f.role || e.role == EdgeRole::Seam) return;
+    if (e.role != f.role) return;
     const double turn = angleBetween(e.path.endTangent(), f.path.startTangent());
     done_.turnRad = std::max(done_.turnRad, std::abs(turn));
     if (std::abs(turn) < kSmooth) return;
@@ -176,7 +172,7 @@ class Joiner {
 
   void uniteRound(Piece& out) {
     Edge &last = out.edges.back(), &first = out.edges.front();
-    if (last.role != first.role || !runsTogether(first.role)) return;
+    if (last.role != first.role || !isFree(first.role)) return;
     const double before = last.path.length();
     for (Notch& n : out.notches) {
       if (n.edge == first.id) n.at += before;
@@ -189,7 +185,7 @@ class Joiner {
 
   void unite(Piece& out, size_t at) {
     Edge &e = out.edges[at], &f = out.edges[at + 1];
-    if (e.role != f.role || !runsTogether(e.role)) return;
+    if (e.role != f.role || !isFree(e.role)) return;
     const double before = e.path.length();
     for (Notch& n : out.notches)
       if (n.edge == f.id) {

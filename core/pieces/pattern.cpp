@@ -34,6 +34,10 @@ std::string_view roleName(EdgeRole role) {
 
 bool isSewn(EdgeRole role) { return role == EdgeRole::Seam || role == EdgeRole::Cup || role == EdgeRole::Yoke; }
 
+bool isFree(EdgeRole role) {
+  return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
+}
+
 const Edge& Piece::edge(std::string_view edgeId) const {
   for (const Edge& e : edges)
     if (e.id == edgeId) return e;

@@ -24,6 +24,8 @@ enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole,
 std::string_view roleName(EdgeRole role);
 // Whether an edge of this role is sewn to another piece's.
 bool isSewn(EdgeRole role);
+// Whether it is a finished edge that is drawn anew when the pieces beside it move: top edge, hem, armhole, strap.
+bool isFree(EdgeRole role);
 
 struct Edge {
   std::string id;  // unique in its piece

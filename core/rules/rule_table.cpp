@@ -80,6 +80,50 @@ constexpr std::array<RuleOption, 3> kStraps{{
     {"straight", "straight", "cut twice as wide and folded lengthwise"},
     {"shaped", "shaped", "wide in front, narrowing over the shoulder; cut double"},
 }};
+constexpr std::array<RuleOption, 5> kCovers{{
+    {"strapless", "strapless", "the edge holds by itself, or by straps sewn on"},
+    {"straps", "rising to straps", "the upper edge rises in a curve to a strap cut on, over the shoulder to the back"},
+    {"halter", "halter", "rises to a strap round the neck; the back stays bare"},
+    {"covered", "covered shoulders", "neck, shoulder and armhole cut on, or set on as yokes"},
+    {"off-shoulder", "off the shoulder", "a band round both arms, sewn to the upper edge"},
+}};
+constexpr std::array<RuleOption, 3> kNecks{{
+    {"round", "round", "a quarter of an ellipse"},
+    {"v", "in a V", "straight from the shoulder to the centre"},
+    {"square", "square", "level, then straight up to the shoulder"},
+}};
+constexpr std::array<RuleOption, 3> kYokes{{
+    {"none", "none", "cut in one with the panels"},
+    {"cloth", "of cloth", "cut apart along the upper edge, its halves joined"},
+    {"net", "of net", "sheer, over the skin; it should not carry a heavy sleeve"},
+}};
+constexpr std::array<RuleOption, 3> kKeyholes{{
+    {"none", "none", "the centre edge runs through"},
+    {"back", "at the back", "closed with a button at the neck"},
+    {"front", "at the front", "open at the centre front"},
+}};
+constexpr std::array<RuleOption, 4> kInserts{{
+    {"none", "none", "cloth throughout"},
+    {"centre", "at the centre front", "a strip beside the centre front, from the upper edge to the hem"},
+    {"shoulder", "at the shoulder", "the outer part of a covered shoulder"},
+    {"both", "at both", "at the centre front and at the shoulder"},
+}};
+constexpr std::array<RuleOption, 5> kSkirts{{
+    {"none", "none", "ends at the hem"},
+    {"flare", "flared hem", "every panel swung out from the waist to the hem"},
+    {"straight", "straight skirt", "the panels run on from the hip, upright"},
+    {"peg", "pegged skirt", "runs on from the hip, in at the knee on the side seams"},
+    {"gored", "flared skirt", "every panel swung out from the waist, as in a skirt of six panels"},
+}};
+constexpr std::array<RuleOption, 2> kSkirtEnds{{
+    {"knee", "the knee", "to the middle of the knee"},
+    {"floor", "the floor", "to the floor, in the shoes she will wear"},
+}};
+constexpr std::array<RuleOption, 3> kWaistSeams{{
+    {"none", "none", "the panels run through"},
+    {"level", "level", "cut apart and sewn again at the waist"},
+    {"pointed", "in a point", "below the waist at the centre front, rising to the waist at the side"},
+}};
 constexpr std::array<RuleOption, 3> kHems{{
     {"straight", "straight", "level all round"},
     {"raised", "raised at the side", "curved up at the side seam, the same on front and back"},
@@ -107,12 +151,29 @@ constexpr std::array<RuleOption, 8> kFrontOpenings{{
     {"v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"},
     {"loops", "loops", "laced through loops sewn into the edge; a straight gap"},
 }};
-constexpr std::array<RuleOption, 5> kCups{{
+constexpr std::array<RuleOption, 7> kCups{{
     {"princess", "in the seam", "the shaped princess line alone, rounded at the bust point"},
     {"two", "cut, two pieces", "inner and outer cup, joined by the princess seam, set into a frame"},
     {"three", "cut, three pieces", "an upper band in one piece over an inner and an outer cup"},
     {"cross", "cut, cross seam", "an upper and a lower cup, joined by a seam across the bust point"},
     {"four", "cut, four pieces", "both seams: for the fullest bust, every line of it can be fitted"},
+    {"gathered", "gathered", "an upper band over one lower piece, slashed, spread and gathered into the band and the frame"},
+    {"moulded", "over a ready-made cup", "cloth on the bias over a moulded cup, what is too much taken up in a dart"},
+}};
+constexpr std::array<RuleOption, 2> kSpreads{{
+    {"straight", "straight", "strips moved apart: as full above as below"},
+    {"fanned", "fanned", "strips turned about their upper ends: full below only"},
+}};
+constexpr std::array<RuleOption, 3> kGathersTo{{
+    {"whole", "the whole edge", "gathered all along the lower cup"},
+    {"middle", "its middle half", "flat at both ends, full under the bust point"},
+    {"centre", "towards the centre", "the half beside the bridge"},
+}};
+constexpr std::array<RuleOption, 4> kPads{{
+    {"none", "none", "the cloth alone"},
+    {"pad", "a pad", "the cup from underbust to top edge, edge to edge, no allowance"},
+    {"lining", "a cup lining", "the same shape with allowances"},
+    {"both", "pad and lining", "the pad lies between cloth and lining"},
 }};
 constexpr std::array<RuleOption, 2> kFrames{{
     {"seams", "with its panel seams", "the princess seam runs up to the cup line"},
@@ -161,7 +222,8 @@ constexpr RuleInfo option(std::string_view key, std::string_view stage, std::str
   return {key, stage, group, label, Option, 0, 0, 0, 0, static_cast<double>(options.size() - 1), reason, options};
 }
 
-constexpr std::string_view kCutCups = "two|three|cross|four";
+constexpr std::string_view kCutCups = "two|three|cross|four|gathered|moulded";
+constexpr std::string_view kOverShoulder = "straps|halter|covered";
 
 // Lengths in inches, as makers think of them.
 constexpr std::array kRules{
@@ -278,9 +340,9 @@ constexpr std::array kRules{
     onlyWhen("cup.kind", kCutCups,
              length("cup.side", "Cups", "Cup", "Ends in from the side", 1.5, 0.75, 4,
                     "1 1/2 in in from the armhole, on the top edge")),
-    onlyWhen("cup.kind", "three",
+    onlyWhen("cup.kind", "three|gathered",
              length("cup.band_side", "Cups", "Upper band", "Deep at the ends", 2, 0.75, 4, "2 in at centre and side")),
-    onlyWhen("cup.kind", "three",
+    onlyWhen("cup.kind", "three|gathered",
              length("cup.band_middle", "Cups", "Upper band", "Deep in the middle", 2.25, 0.75, 4, "2 to 2 1/2 in")),
     onlyWhen("cup.kind", "cross|four",
              length("cup.cross_centre", "Cups", "Cross seam", "Above the bust line, at the centre", 0.5, -0.5, 1.5,
@@ -289,7 +351,85 @@ constexpr std::array kRules{
              length("cup.cross_side", "Cups", "Cross seam", "Below the bust line, at the side", 0.5, -0.5, 1.5,
                     "1/2 in below it at the side")),
     onlyWhen("cup.kind", kCutCups, option("cup.frame", "Cups", "Frame", "The frame below", kFrames, "under the cup")),
+    onlyWhen("cup.kind", "gathered",
+             option("gather.spread", "Cups", "Gathers", "Strips", kSpreads, "how the slashed piece is spread")),
+    onlyWhen("cup.kind", "gathered",
+             option("gather.to", "Cups", "Gathers", "Gathered into", kGathersTo, "the stretch of the cup line")),
+    onlyWhen("cup.kind", "gathered",
+             length("gather.strip", "Cups", "Gathers", "Strips, wide", 1, 0.5, 3, "slashed into strips of about 1 in")),
+    onlyWhen("cup.kind", "gathered",
+             length("gather.gap", "Cups", "Gathers", "Spread apart by", 1, 1.5, 2, 0.25, 4,
+                    "1 to 2 in, 1 1/2 usual; wider is fuller")),
+    onlyWhen("cup.kind", "gathered",
+             length("gather.dip", "Cups", "Gathers", "Dip at the top, towards the centre", 0.25, 0, 1,
+                    "the spread piece's top may dip, so that the gathers fall inwards")),
+    onlyWhen("cup.kind", "moulded",
+             length("mould.offset", "Cups", "Moulded cup", "Chosen above the bust by", 3, 3.5, 4, 0, 6,
+                    "sized by bust girth, 3 to 4 in above the client's")),
+    onlyWhen("cup.kind", "moulded",
+             length("mould.dart_wide", "Cups", "Moulded cup", "Dart pinched in it, wide", 1, 0, 1.5,
+                    "1 in at its lower edge, to deepen it")),
+    onlyWhen("cup.kind", "moulded",
+             length("mould.dart_long", "Cups", "Moulded cup", "Dart pinched in it, long", 2.5, 1, 4, "2 1/2 in")),
+    onlyWhen("cup.kind", "moulded",
+             length("mould.tilt", "Cups", "Moulded cup", "Tilted up at the side by", 0.5, 0, 1.5,
+                    "so that it covers; measured at its outer end")),
+    option("cup.inside", "Cups", "Inside the cup", "Inside the cup", kPads, "traced from underbust to top edge"),
+    // the turn about the bust point
+    share("dial.side", "Cups", "Dart dial", "Left as a dart at the side", 0, "part of the side bust dart's turn"),
+    share("dial.centre", "Cups", "Dart dial", "Moved to the centre front", 0, "a dart from the centre front"),
+    share("dial.top", "Cups", "Dart dial", "Moved to the top edge", 0, "a dart down from the top edge of the side front"),
+    share("dial.ease", "Cups", "Dart dial", "Left as ease at the side", 0,
+          "not sewn: the front side is eased onto the back by as much"),
     // style lines
+    option("cover.kind", "Lines", "Shoulders", "Above the upper edge", kCovers, "how far up the bodice goes"),
+    onlyWhen("cover.kind", kOverShoulder,
+             length("cover.dart", "Lines", "Shoulders", "Taken in, up to the shoulder", 2, 0, 3,
+                    "the princess line takes 2 in at the shoulder, less on the way; shoulder and armhole get it back")),
+    onlyWhen("cover.kind", "covered|halter",
+             option("neck.shape", "Lines", "Shoulders", "Neckline", kNecks, "in front; behind it follows the back edge")),
+    onlyWhen("cover.kind", "straps",
+             length("cover.strap_width", "Lines", "Shoulders", "Strap, wide at the shoulder", 1.75, 0.75, 4,
+                    "1 to 1 3/4 in")),
+    onlyWhen("cover.kind", "straps",
+             length("cover.strap_from", "Lines", "Shoulders", "Rises from, in from the armhole", 2.5, 1, 5,
+                    "2 1/2 in in from the armhole on the upper edge")),
+    onlyWhen("cover.kind", "halter",
+             length("halter.width", "Lines", "Shoulders", "Halter, wide at the neck", 1, 0.5, 3, "1 in")),
+    onlyWhen("cover.kind", "halter",
+             length("halter.widen", "Lines", "Shoulders", "Halter, neck widened by", 1, 0, 2, "1 in")),
+    onlyWhen("cover.kind", "off-shoulder",
+             length("off.depth", "Lines", "Shoulders", "Band, deep", 3, 1, 8, "from its upper to its lower edge")),
+    onlyWhen("cover.kind", "off-shoulder",
+             length("off.hold", "Lines", "Shoulders", "Band, held in", 1, 0, 4,
+                    "shorter than the round-shoulder girth, so that it stays up")),
+    onlyWhen("cover.kind", "covered",
+             option("yoke.front", "Lines", "Yokes", "Front yoke", kYokes, "its lower edge is the upper edge chosen above")),
+    onlyWhen("cover.kind", "covered",
+             option("yoke.back", "Lines", "Yokes", "Back yoke", kYokes, "its lower edge is the back edge chosen below")),
+    onlyWhen("yoke.front|yoke.back", "cloth|net",
+             length("yoke.armhole", "Lines", "Yokes", "Ends at the armhole, above the chest line", 1.5, 0.5, 4,
+                    "1 1/2 to 3 in above the chest line")),
+    onlyWhen("yoke.back", "cloth|net",
+             length("yoke.fold", "Lines", "Yokes", "Folded out at the back armhole", 0.5, 0, 1,
+                    "1/2 in, so that it does not gape")),
+    onlyWhen("cover.kind", "covered",
+             option("keyhole.kind", "Lines", "Keyhole", "Keyhole", kKeyholes, "a slit that stands open at the centre")),
+    onlyWhen("keyhole.kind", "back|front",
+             length("keyhole.from", "Lines", "Keyhole", "Begins below the neck", 0.5, 0.25, 3, "1/2 in")),
+    onlyWhen("keyhole.kind", "back|front",
+             length("keyhole.above", "Lines", "Keyhole", "Ends above the yoke's lower edge", 2, 0.25, 6,
+                    "2 in; without a yoke above the chest line")),
+    onlyWhen("keyhole.kind", "back|front",
+             length("keyhole.width", "Lines", "Keyhole", "Wide at the middle", 0.5, 0.125, 3, "1/4 to 3/4 in to either side")),
+    option("insert.kind", "Lines", "Inserts", "Sheer inserts", kInserts, "of net, doubled, or of lace"),
+    onlyWhen("insert.kind", "centre|both",
+             length("insert.top", "Lines", "Inserts", "At the centre, wide above", 1.25, 0.5, 3, "from the centre, each half")),
+    onlyWhen("insert.kind", "centre|both",
+             length("insert.hem", "Lines", "Inserts", "At the centre, wide below", 0.75, 0.375, 3, "from the centre, each half")),
+    onlyWhen("insert.kind", "shoulder|both",
+             length("insert.shoulder", "Lines", "Inserts", "At the shoulder, wide", 1.75, 0.75, 3,
+                    "from the shoulder point in; needs covered shoulders")),
     option("top.shape", "Lines", "Top edge", "Shape", kTops, "the upper edge of the front"),
     length("top.above_chest", "Lines", "Top edge", "Above the chest line", 1, -1, 2.5, "1 to 2 in for a covered bust"),
     length("top.side", "Lines", "Top edge", "At the side, above the chest line", 0, -1.5, 1.5,
@@ -322,6 +462,19 @@ constexpr std::array kRules{
              length("hem.raise", "Lines", "Hem", "Raised at the side by", 1.5, 0, 3, "1 to 3 in")),
     onlyWhen("hem.shape", "dipped",
              length("hem.dip", "Lines", "Hem", "Point below the hem", 1, 0.25, 3, "1/2 to 2 in at the centre front")),
+    option("skirt.kind", "Lines", "Skirt", "Below the waist", kSkirts, "panels that run on below"),
+    onlyWhen("skirt.kind", "straight|peg|gored",
+             option("skirt.to", "Lines", "Skirt", "Reaches to", kSkirtEnds, "by the client's measures")),
+    onlyWhen("skirt.kind", "flare",
+             length("skirt.flare", "Lines", "Skirt", "Each panel edge swung out by", 2.75, 0.25, 6, "2 1/2 to 3 in at the hem")),
+    onlyWhen("skirt.kind", "gored",
+             length("skirt.gore", "Lines", "Skirt", "Each half panel wider at the floor by", 8, 1, 14,
+                    "8 in at floor length, less where it ends higher")),
+    onlyWhen("skirt.kind", "peg",
+             length("skirt.peg", "Lines", "Skirt", "In at the knee, each side edge", 1.5, 0.25, 3, "1 to 2 in")),
+    option("waist.seam", "Lines", "Waist", "Waist seam", kWaistSeams, "bodice and skirt cut apart"),
+    onlyWhen("waist.seam", "pointed",
+             length("waist.point", "Lines", "Waist", "Point below the waist", 1.25, 0.25, 3, "1/2 to 2 in at the centre front")),
     option("opening.kind", "Lines", "Opening", "At the back", kBackOpenings, "how the bodice is closed behind"),
     option("opening.front", "Lines", "Opening", "At the front", kFrontOpenings, "how the bodice is closed in front"),
     onlyWhen("opening.kind|opening.front", "lacing|loops",
@@ -349,6 +502,16 @@ constexpr std::array kRules{
     onlyWhen("cup.kind", kCutCups,
              length("allowance.cup", "Prepare", "Allowances", "Cup line and cup seams", 0.375, 0, 1,
                     "1/4 to 1/2 in: narrow, because it lies in a curve")),
+    onlyWhen("yoke.front|yoke.back|cover.kind|insert.kind", "cloth|net|off-shoulder|centre|shoulder|both",
+             length("allowance.yoke", "Prepare", "Allowances", "Yokes and inserts", 0.5, 0, 1, "1/2 in")),
+    onlyWhen("cover.kind", kOverShoulder,
+             length("allowance.shoulder", "Prepare", "Allowances", "Shoulder", 0.5, 0, 2, "1/2 in")),
+    onlyWhen("cover.kind", "straps|halter|covered|off-shoulder",
+             length("allowance.armhole", "Prepare", "Allowances", "Armhole", 0.375, 0, 1, "1/4 to 1/2 in, faced")),
+    onlyWhen("waist.seam", "level|pointed",
+             length("allowance.waist", "Prepare", "Allowances", "Waist seam", 0.5, 0, 2, "1/2 in")),
+    onlyWhen("cup.inside", "lining|both",
+             length("allowance.lining", "Prepare", "Allowances", "Cup lining", 0.375, 0, 1, "as the cup")),
     length("allowance.hem", "Prepare", "Allowances", "Hem", 0.5, 0, 3, "1/2 in"),
     onlyWhen("opening.kind|opening.front", "zip",
              length("allowance.zip", "Prepare", "Allowances", "Zip edge", 1.5, 0, 3, "1 to 2 in")),

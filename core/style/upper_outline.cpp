@@ -1,0 +1,172 @@
+#include "style/upper_outline.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "style/style_line.h"
+
+namespace armure {
+namespace {
+
+constexpr double kQuarter = 0.55;   // handle of a quarter circle
+constexpr double kLeastHollow = 30;  // mm: an armhole is cut in this far from the side at least
+
+double takenBefore(const HalfBlock& half, size_t lines, double y) {
+  double taken = 0;
+  for (size_t i = 0; i < lines && i < half.lines.size(); ++i) taken += half.lines[i].intakeAtDepth(y);
+  return taken;
+}
+
+class OutlineMaker {
+ public:
+  OutlineMaker(const Block& block, const Rules& rules, bool front)
+      : block_(block),
+        rules_(rules),
+        front_(front),
+        half_(front ? block.front : block.back),
+        neckPoint_(half_.shoulder.start()),
+        shoulderPoint_(half_.shoulder.end()) {}
+
+  UpperOutline make() const {
+    const std::string_view kind = rules_.option("cover.kind");
+    const auto [inner, outer] = shoulderEnds(kind);
+    const Path neck = kind == "straps" ? strapNeck(inner) : (front_ ? frontNeck(inner) : backNeck(inner));
+    return {{UpperPart::Neck, neck},
+            {UpperPart::Shoulder, Path::line(inner, outer)},
+            {UpperPart::Armhole, kind == "halter" ? halterArmhole(outer) : armhole(outer)}};
+  }
+
+ private:
+  std::pair<Vec2, Vec2> shoulderEnds(std::string_view kind) const {
+    const Vec2 out = unit(shoulderPoint_ - neckPoint_);
+    const double whole = distance(neckPoint_, shoulderPoint_);
+    if (kind == "straps")
+      return {shoulderPoint_ - std::min(rules_.length("cover.strap_width"), 0.8 * whole) * out, shoulderPoint_};
+    if (kind == "halter") {
+      const double from = std::min(rules_.length("halter.widen"), 0.3 * whole),
+                   wide = std::min(rules_.length("halter.width"), 0.5 * whole);
+      return {neckPoint_ + from * out, neckPoint_ + (from + wide) * out};
+    }
+    return {neckPoint_, shoulderPoint_};
+  }
+
+  Path frontNeck(Vec2 end) const { return neckOf(rules_.option("neck.shape"), rules_.length("neck.depth_front"), end); }
+
+  Path backNeck(Vec2 end) const {
+    const std::string_view back = rules_.option("back.shape");
+    const bool low = (back == "scoop" || back == "v") && rules_.option("yoke.back") == "none";
+    if (!low) return neckOf("round", rules_.length("neck.depth_back"), end);
+    const double depth = block_.levels.at(level::kChest).back + rules_.length("back.slope");
+    return neckOf(back == "v" ? "v" : "round", depth, end);
+  }
+
+  // From the centre at a depth to the end of the shoulder.
+  static Path neckOf(std::string_view shape, double depth, Vec2 end) {
+    const Vec2 centre{0, std::max(depth, end.y + 5)};
+    const double fall = centre.y - end.y;
+    if (shape == "v") return Path::line(centre, end);
+    if (shape == "square") return Path::line(centre, {end.x, centre.y}) + Path::line({end.x, centre.y}, end);
+    return Path(Cubic{centre, centre + Vec2{kQuarter * end.x, 0}, end + Vec2{0, kQuarter * fall}, end});
+  }
+
+  // What the upper edge of the style does between the centre and the first line, then level to where it rises, then
+  // the curve to the strap. Behind: from the centre back straight into the curve.
+  Path strapNeck(Vec2 end) const {
+    const StyleLine top = topEdge(block_, rules_);
+    const Boundaries at(block_);
+    if (!front_) {
+      const Vec2 centre{0, std::max(top.depth[at.centreBack()], end.y + 40)};
+      const Vec2 chord = end - centre;
+      if (rules_.option("back.shape") == "v")
+        return Path(Cubic{centre, centre + 0.4 * chord, end + Vec2{0, 0.3 * (centre.y - end.y)}, end});
+      return Path(Cubic{centre, centre + Vec2{0.6 * chord.x, 0}, end + Vec2{0, 0.55 * (centre.y - end.y)}, end});
+    }
+    const double crestX = half_.lines.front().toCentreX(top.depth[1]);
+    const Vec2 centre{0, top.depth[0]}, crest{crestX, top.depth[1]};
+    const Vec2 rise{std::max(riseX(crest.y), crest.x + 4), crest.y};
+    const double third = crest.x / 3;
+    Path path(Cubic{centre, centre + Vec2{third, third * top.slope[0]}, crest - Vec2{third, 0}, crest});
+    path = path + Path::line(crest, rise);
+    const double fall = rise.y - end.y;
+    return path + Path(Cubic{rise, rise + Vec2{0.95 * (end.x - rise.x), 0}, end + Vec2{0, 0.35 * fall}, end});
+  }
+
+  // Where the curve leaves the upper edge: in from the armhole at that height.
+  double riseX(double y) const {
+    const Path arm = armhole(shoulderPoint_);
+    const auto met = arm.crossings({0, y}, {1, 0});
+    const double x = met.empty() ? closedSide().x : arm.pointAt(met.front()).x;
+    return std::min(x - rules_.length("cover.strap_from"), shoulderPoint_.x - 10);
+  }
+
+  // The side where the armhole ends, what the lines take in there closed.
+  Vec2 closedSide() const {
+    const StyleLine top = topEdge(block_, rules_);
+    const Boundaries at(block_);
+    const double y = front_ ? top.depth[at.side()] : top.sideDepthOnBack;
+    return {half_.side.xAtDepth(y) - takenBefore(half_, half_.lines.size(), y), y};
+  }
+
+  // Through the middle of its depth, moved in, then round to the side, where it arrives square to the side seam.
+  Path armhole(Vec2 from) const {
+    const Vec2 end = closedSide();
+    const double inset = rules_.length(front_ ? "armhole.inset_front" : "armhole.inset_back");
+    const double fall = end.y - from.y;
+    const Vec2 middle{std::min(shoulderPoint_.x - inset, end.x - kLeastHollow), from.y + 0.5 * fall};
+    const double rise = fall / 6, reach = 0.6 * (end.x - middle.x);
+    return Path(Cubic{from, from + Vec2{0.5 * (middle.x - from.x), rise}, middle - Vec2{0, rise}, middle}) +
+           roundTo(Cubic{middle, middle + Vec2{0, 0.62 * (end.y - middle.y)}, end - reach * square(), end});
+  }
+
+  Path halterArmhole(Vec2 from) const {
+    const Vec2 end = closedSide();
+    const Vec2 down = 0.4 * (end.y - from.y) * unit({0.25, 1});
+    return roundTo(Cubic{from, from + down, end - 0.5 * (end.x - from.x) * square(), end});
+  }
+
+  // The last part of an armhole has a joint of its own where it has come round, so that it can be drawn on across the
+  // side seam without touching the rest.
+  static Path roundTo(const Cubic& c) {
+    constexpr double kRound = 0.5;
+    const auto [above, below] = c.split(kRound);
+    return Path(std::vector<Cubic>{above, below});
+  }
+
+  // Outwards, square to the side.
+  Vec2 square() const {
+    const Vec2 along = half_.side.startTangent();
+    return unit({along.y, -along.x});
+  }
+
+  const Block& block_;
+  const Rules& rules_;
+  const bool front_;
+  const HalfBlock& half_;
+  const Vec2 neckPoint_, shoulderPoint_;
+};
+
+}  // namespace
+
+std::optional<UpperOutline> upperOutline(const Block& block, const Rules& rules, bool front) {
+  if (!goesUp(rules, front)) return std::nullopt;
+  return OutlineMaker(block, rules, front).make();
+}
+
+UpperOutline opened(const UpperOutline& outline, const HalfBlock& half, size_t from) {
+  constexpr double kStep = 0.5;  // mm
+  const auto at = [&](Vec2 p) { return Vec2{p.x + takenBefore(half, from, p.y), p.y}; };
+  const auto sheared = [&](Vec2 end, Vec2 handle) {
+    const double slope = (takenBefore(half, from, end.y + kStep) - takenBefore(half, from, end.y - kStep)) / (2 * kStep);
+    const Vec2 d = handle - end;
+    return at(end) + Vec2{d.x + slope * d.y, d.y};
+  };
+  UpperOutline out = outline;
+  for (UpperStretch& s : out) {
+    std::vector<Cubic> cubics = s.path.cubics();
+    for (Cubic& c : cubics) c = {at(c.p0), sheared(c.p0, c.p1), sheared(c.p3, c.p2), at(c.p3)};
+    s.path = Path(std::move(cubics));
+  }
+  return out;
+}
+
+}  // namespace armure
