@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "pieces/outline_parts.h"
+
 namespace armure {
 namespace {
 
@@ -22,7 +24,9 @@ class CupLineMaker {
         side_(pattern.pieces[princess_.b.piece]),
         inner_(pattern.sidePath(princess_.a)),
         outer_(pattern.sidePath(princess_.b)),
-        rightOfSide_(side_.edges[1].path) {}
+        aboveCentre_(nextTo(centre_, princess_.a.chain.front().edge, false)),
+        aboveSide_(nextTo(side_, princess_.b.chain.front().edge, true)),
+        rightOfSide_(pattern.sidePath(pattern.seams[1].a)) {}
 
   Result<CupLine> make() && {
     const auto under = std::find_if(princess_.notches.begin(), princess_.notches.end(),
@@ -30,6 +34,10 @@ class CupLineMaker {
     if (under == princess_.notches.end())
       return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
+    for (const Edge* e : {&aboveCentre_, &aboveSide_})
+      if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke)
+        return Problem{"Cup", fmt::format("above the bust the panels end at the {}, not at an upper edge", e->id),
+                       "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
     CupLine line;
     if (auto problem = addInner(line, under->a)) return *problem;
     if (auto problem = addOuter(line, under->b)) return *problem;
@@ -37,6 +45,12 @@ class CupLineMaker {
   }
 
  private:
+  // The edge clockwise behind or before another.
+  static const Edge& nextTo(const Piece& piece, std::string_view edge, bool behind) {
+    const size_t n = piece.edges.size();
+    return piece.edges[(edgePlace(piece, edge) + (behind ? 1 : n - 1)) % n];
+  }
+
   static Vec2 square(Vec2 down) { return {down.y, -down.x}; }
 
   // Where a quarter of an ellipse meets the princess seam: its handle, longer where the line would bend there with less
@@ -52,7 +66,7 @@ class CupLineMaker {
     const double bust = block_.levels.at(level::kBust).front;
     const double bridge = rules_.length("cup.bridge");
     const double x = block_.front.centre.xAtDepth(bust) + bridge;
-    const Edge& top = centre_.edge("top");
+    const Edge& top = aboveCentre_;
     const Vec2 end = inner_.pointAt(under), across = square(inner_.tangentAt(under)), corner{x, bust};
     const Problem noRoom{
         "Cup line, inner side",
@@ -108,7 +122,7 @@ class CupLineMaker {
     if (extra > 0) w.terms.push_back(rules_.term("cup.outer_extra"));
     if (width < wished) w.terms.push_back({'-', "the next seam is near", wished - width, Source::Computed});
 
-    const Edge& top = side_.edge("top");
+    const Edge& top = aboveSide_;
     const double length = top.path.length();
     const double inset = std::min(rules_.length("cup.side"), 0.6 * length);
     const double at = length - inset;
@@ -139,6 +153,7 @@ class CupLineMaker {
   const Seam& princess_;
   const Piece &centre_, &side_;
   const Path inner_, outer_;  // the princess seam on either side, from the top down
+  const Edge &aboveCentre_, &aboveSide_;  // the edges the cup line begins and ends on: top edges, or a yoke's seam
   const Path rightOfSide_;
 };
 

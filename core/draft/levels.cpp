@@ -15,6 +15,7 @@ namespace armure {
 namespace {
 
 constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
+constexpr double kBelowHip = 25;            // mm: where a skirt runs on
 constexpr double kDartReach = 0.7;          // part of bust-to-underbust that the side dart may take
 
 Term measureTerm(const Body& body, std::string_view measure, char sign = '+', double factor = 1) {
@@ -72,7 +73,7 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.waist = body.mm(id::kShoulderToWaist);
   h.highHip = h.waist + body.mm(id::kWaistToHighHip);
   h.hip = h.waist + body.mm(id::kWaistToHip);
-  h.hem = h.waist + rules.length("hem.length");
+  h.hem = hasSkirt(rules) ? h.hip + kBelowHip : h.waist + rules.length("hem.length");
   const auto cm = [](double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); };
   const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
     return Problem{
@@ -204,6 +205,11 @@ const Level& Levels::at(std::string_view id) const {
 }
 
 Level& Levels::at(std::string_view id) { return const_cast<Level&>(std::as_const(*this).at(id)); }
+
+bool hasSkirt(const Rules& rules) {
+  const std::string_view kind = rules.option("skirt.kind");
+  return kind == "straight" || kind == "peg" || kind == "gored";
+}
 
 Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   Levels out;

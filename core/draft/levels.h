@@ -44,6 +44,9 @@ struct Levels {
   Level& at(std::string_view id);
 };
 
+// Whether the panels run on below the hip as a skirt. Their hem in the draft then lies just below the hip.
+bool hasSkirt(const Rules& rules);
+
 // Lays out the levels. Fails when their order on the body cannot be (the bust below the waist, the chest line below the
 // bust), naming the measures.
 //   chest line, three schools: bust point - 2 in | shoulder slope + bust/6 + 1.5 in | half the round armhole

@@ -5,7 +5,10 @@
 #include <optional>
 
 #include "cups/cut_cup.h"
+#include "garment/dart_dial.h"
+#include "garment/skirt.h"
 #include "garment/straps.h"
+#include "garment/yoke.h"
 #include "lowered.h"
 #include "pieces/cutting.h"
 #include "pieces/modesty.h"
@@ -46,11 +49,24 @@ void addWorkings(Pattern& pattern, const Rules& rules) {
 
 }  // namespace
 
+std::vector<std::string_view> furtherMeasures(const Rules& rules) {
+  std::vector<std::string_view> all;
+  if (hasSkirt(rules)) all = {"waist_to_knee", "waist_to_floor"};
+  if (rules.option("cover.kind") == "off-shoulder") all.insert(all.end(), {"round_shoulder", "bicep"});
+  if (rules.option("cover.kind") == "halter") all.emplace_back("neck");
+  return all;
+}
+
 Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules) {
   Result<Pattern> cut = cutPieces(block, rules);
   if (!cut.ok()) return cut;
   Pattern pattern = std::move(cut).value();
+  if (auto problem = addSkirt(pattern, body, rules)) return *problem;
+  if (auto problem = setDial(pattern, block, rules)) return *problem;
+  if (auto problem = setYokes(pattern, block, rules)) return *problem;
+  if (auto problem = cutKeyhole(pattern, block, rules)) return *problem;
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
+  if (auto problem = cutWaist(pattern, block, rules)) return *problem;
   if (auto problem = nothingLeft(pattern)) return *problem;
   addModestyPanels(pattern, block, rules);
   addStraps(pattern, block, body, rules);

@@ -10,6 +10,9 @@
 
 namespace armure {
 
+// Measures beyond those of every draft that what was chosen needs: for skirts, off-shoulder bands, halters.
+std::vector<std::string_view> furtherMeasures(const Rules& rules);
+
 // Fails with the first thing that keeps a piece from being drawn, naming it and what would be right.
 Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules);
 

@@ -23,6 +23,8 @@ Result<Design> recalc(const Order& order, const Design* before) {
   Result<Body> body = resolveBody(order.measures);
   if (!body.ok()) return body.problem();
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  for (std::string_view id : furtherMeasures(rules))
+    if (!body->has(id)) body = body->with(factOf(id, order.measures));
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
   Result<Pattern> pattern = makeGarment(*block, *body, rules);

@@ -112,8 +112,9 @@ StyleLine hemLine(const Block& block, const Rules& rules) {
   const Boundaries at(block);
   const auto x = around(block);
   const Level& hem = block.levels.at(level::kHem);
-  const double raise = rules.option("hem.shape") != "straight" ? rules.length("hem.raise") : 0;
-  const bool dipped = rules.option("hem.shape") == "dipped";
+  const bool isLevel = hasSkirt(rules) || rules.option("hem.shape") == "straight";
+  const double raise = isLevel ? 0 : rules.length("hem.raise");
+  const bool dipped = !isLevel && rules.option("hem.shape") == "dipped";
   const double dip = dipped ? rules.length("hem.dip") : 0;
   const double front = x[at.side()], back = x[at.centreBack()] - x[at.side()];
   StyleLine line;

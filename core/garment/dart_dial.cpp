@@ -1,0 +1,177 @@
+#include "garment/dart_dial.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "pieces/pivot.h"
+#include "units/length.h"
+
+namespace armure {
+namespace {
+
+constexpr double kLeast = 1e-6;              // rad
+constexpr double kClear = kMmPerInch;        // a dart ends this far short of the bust point; common practice, no source
+constexpr double kDegrees = 180 / std::numbers::pi;
+
+// What both edges of the princess line leave open about the bust point, seen at a depth.
+double openAt(const Block& block, double y) {
+  const PanelLine& line = block.front.lines.front();
+  const Vec2 a = Vec2{line.toCentreX(y), y} - block.dart.apex, b = Vec2{line.toSideX(y), y} - block.dart.apex;
+  return std::abs(angleBetween(a, b));
+}
+
+bool inPanels(const Rules& rules) { return rules.option("cup.kind") == "princess"; }
+
+double shareOf(const Rules& rules, std::string_view key) { return inPanels(rules) ? rules.share(key) : 0; }
+
+class DialSetter {
+ public:
+  DialSetter(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern), block_(block), rules_(rules) {}
+
+  void atSide() {
+    const double ease = angle("dial.ease"), dart = angle("dial.side");
+    DartTurn eased;
+    std::string spread;
+    if (ease > kLeast) {
+      const DartCut cut = sideCut();
+      spread = cut.mouth.edge + "-spread";
+      eased = openSpread(pattern_, cut, ease);
+      note("dial.ease", "Left as ease at the side", eased);
+    }
+    if (dart > kLeast) {
+      const DartCut cut = sideCut();
+      const DartTurn turn = openDart(pattern_, cut, dart, {"dart-side", "Side dart", allowance(dart, reach(cut)), kClear});
+      note("dial.side", "Side dart, wide at its mouth", turn);
+    }
+    if (ease > kLeast) plan(spread, eased.width);
+  }
+
+  std::optional<Problem> atCentre() {
+    const double dart = angle("dial.centre");
+    if (dart <= kLeast) return std::nullopt;
+    const Piece& front = pattern_.pieces.front();
+    const auto centre = std::find_if(front.edges.begin(), front.edges.end(),
+                                     [](const Edge& e) { return e.role == EdgeRole::Centre; });
+    if (centre == front.edges.end())
+      return Problem{"Dart to the centre front", "it would break a centre that is on the fold or must stay straight",
+                     "sew the centre front closed (opening.front=seam), or move the dart elsewhere"};
+    const double bust = block_.levels.at(level::kBust).front;
+    const auto met = centre->path.crossings({0, bust}, {1, 0});
+    const SeamSide& princess = pattern_.seams.front().a;
+    if (met.empty()) return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
+    const DartCut cut{0, bustOn(princess), {centre->id, met.front()}, TurnedPart::FromPivotToMouth};
+    const DartTurn turn = openDart(pattern_, cut, dart,
+                                   {"dart-centre", "Centre front dart", allowance(dart, reach(cut)), kClear});
+    note("dial.centre", "Dart to the centre front, wide at its mouth", turn);
+    return std::nullopt;
+  }
+
+  // Laid above: the side front lies turned on the cloth, its shape is the same.
+  void above() {
+    const double turned = angle("dial.top");
+    if (turned <= kLeast) return;
+    Piece& side = pattern_.pieces[1];
+    const Vec2 middle = lerp(side.grainTop, side.grainBottom, 0.5);
+    side.grainTop = middle + rotated(side.grainTop - middle, turned);
+    side.grainBottom = middle + rotated(side.grainBottom - middle, turned);
+    note("dial.top", "Laid above the bust point: the side front's grain turns", {turned, 0});
+  }
+
+ private:
+  double angle(std::string_view key) const { return shareOf(rules_, key) * block_.dart.angle; }
+  // A dart is cut open; what lies inside it is shared by both legs, and a slit must be left between them.
+  double allowance(double angle, double reach) const {
+    constexpr double kOfMouth = 0.22;
+    return std::min(rules_.length("allowance.seam"), kOfMouth * 2 * reach * std::sin(angle / 2));
+  }
+
+  double reach(const DartCut& cut) const {
+    const Piece& p = pattern_.pieces[cut.piece];
+    return distance(p.edge(cut.pivot.edge).path.pointAt(cut.pivot.at), p.edge(cut.mouth.edge).path.pointAt(cut.mouth.at));
+  }
+
+  EdgePlace bustOn(const SeamSide& side) const {
+    for (const Notch& n : pattern_.pieces[side.piece].notches)
+      if (n.id == level::kBust && side.uses(n.edge)) return {n.edge, n.at};
+    return {side.chain.front().edge, 0};
+  }
+
+  // From the bust point to the next edge of the side front, at the bust; the part below turns.
+  DartCut sideCut() const {
+    const SeamSide& princess = pattern_.seams.front().b;
+    const SeamSide& next = std::find_if(pattern_.seams.begin() + 1, pattern_.seams.end(), [](const Seam& s) {
+                             return s.a.piece == 1;
+                           })->a;
+    return {1, bustOn(princess), bustOn(next), TurnedPart::FromMouthToPivot};
+  }
+
+  // The seam that got longer is eased onto its partner between the notches beside it.
+  void plan(const std::string& edge, double width) {
+    for (Seam& s : pattern_.seams) {
+      if (s.a.piece != 1 || !s.a.uses(edge)) continue;
+      renew(s);
+      const bool fromBust = std::any_of(s.notches.begin(), s.notches.end(),
+                                        [](const SeamNotch& n) { return n.id == level::kBust; });
+      s.eases.push_back({std::string(fromBust ? level::kBust : "top"), std::string(level::kUnderbust), width});
+    }
+  }
+  // Notches below the spread lie further down now.
+  void renew(Seam& s) const {
+    for (SeamNotch& n : s.notches)
+      for (const Notch& mark : pattern_.pieces[s.a.piece].notches)
+        if (mark.id == n.id && s.a.uses(mark.edge)) n.a = pattern_.alongSide(s.a, {mark.edge, mark.at});
+  }
+
+  void note(const std::string& key, const std::string& title, const DartTurn& turn) {
+    pattern_.workings.push_back(
+        {"dial." + key.substr(5),
+         title,
+         {{'+', fmt::format("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees,
+                            block_.dart.angle * kDegrees),
+           turn.width, Source::Computed}},
+         turn.width,
+         "turned about the bust point: every length on the turned part is kept; common practice"});
+  }
+
+  Pattern& pattern_;
+  const Block& block_;
+  const Rules& rules_;
+};
+
+}  // namespace
+
+std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
+  const double turn = block.dart.angle;
+  const double side = shareOf(rules, "dial.side") * turn, ease = shareOf(rules, "dial.ease") * turn,
+               centre = shareOf(rules, "dial.centre") * turn, above = shareOf(rules, "dial.top") * turn;
+  const double top = openAt(block, block.levels.at(level::kTop).front) + above;
+  const double below = openAt(block, block.levels.at(level::kUnderbust).front) + turn - side - ease - centre - above;
+  const bool gathered = rules.option("cup.kind") == "gathered";
+  return {{"top", "at the top edge", "dial.top", top},
+          {"side", "as a dart at the side", "dial.side", side},
+          {"ease", "as ease at the side", "dial.ease", ease},
+          {"underbust", "at the underbust", "", gathered ? 0 : below},
+          {"gathers", "in gathers", "", gathered ? below : 0},
+          {"centre", "at the centre front", "dial.centre", centre}};
+}
+
+std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules& rules) {
+  if (!inPanels(rules)) return std::nullopt;
+  double sum = 0;
+  for (const char* key : {"dial.side", "dial.ease", "dial.centre", "dial.top"}) sum += rules.share(key);
+  if (sum > 1 + 1e-9)
+    return Problem{"Dart dial",
+                   fmt::format("{:.0f} % of the side bust dart are moved, and there are only 100", 100 * sum),
+                   "move less of it elsewhere"};
+  DialSetter setter(pattern, block, rules);
+  if (auto problem = setter.atCentre()) return problem;
+  setter.above();
+  setter.atSide();
+  return std::nullopt;
+}
+
+}  // namespace armure

@@ -1,0 +1,309 @@
+#include "garment/skirt.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+
+#include "lowered.h"
+#include "measure/measure_table.h"
+#include "pieces/divide.h"
+#include "pieces/grain.h"
+#include "pieces/outline_parts.h"
+
+namespace armure {
+namespace {
+
+constexpr double kSixPanels = 6;  // edges that swing out on one half of a skirt of six panels, zip at the back
+constexpr double kStep = 45;      // mm between the joints of an edge that is drawn anew
+constexpr double kMiss = 1e-3;    // mm
+
+Vec2 downOf(const Piece& p) { return unit(p.grainBottom - p.grainTop); }
+
+bool isCentre(EdgeRole role) {
+  return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre;
+}
+
+size_t hemOf(const Piece& p) {
+  for (size_t i = 0; i < p.edges.size(); ++i)
+    if (p.edges[i].role == EdgeRole::Hem) return i;
+  return p.edges.size();
+}
+
+// How far an edge is moved out at a distance below the waist, and how fast that grows.
+struct Swing {
+  double out = 0, slope = 0;
+};
+using SwingAt = std::function<Swing(double below)>;
+
+// Evenly from the waist on, after a short run-in without a corner: t + (e^-kt - 1) / k, scaled to 1 at the end.
+Swing evenly(double amount, double below, double length) {
+  constexpr double kRunIn = 6;
+  const double t = below / length, all = 1 + (std::exp(-kRunIn) - 1) / kRunIn;
+  return {amount * (t + (std::exp(-kRunIn * t) - 1) / kRunIn) / all,
+          amount * (1 - std::exp(-kRunIn * t)) / all / length};
+}
+
+class SkirtMaker {
+ public:
+  SkirtMaker(Pattern& pattern, const Body& body, const Rules& rules)
+      : pattern_(pattern), body_(body), rules_(rules), kind_(rules.option("skirt.kind")) {}
+
+  std::optional<Problem> make() && {
+    const double waistToHem = stemLength();
+    double length = waistToHem;
+    if (hasSkirt(rules_)) {
+      length = body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
+      if (length < waistToHem + kStep)
+        return Problem{"Skirt", "it would end above the hip", "measure from the waist to its hem again"};
+      extra_ = length - waistToHem;
+    }
+    length_ = length;
+    for (Piece& p : pattern_.pieces)
+      if (hemOf(p) < p.edges.size()) remake(p);
+    settleGirths();
+    tell(waistToHem);
+    return std::nullopt;
+  }
+
+ private:
+  // From the waist to the hem as cut, down the centre front.
+  double stemLength() const {
+    const Piece& p = pattern_.pieces.front();
+    const size_t hem = hemOf(p);
+    const Path& left = p.edges[(hem + 1) % p.edges.size()].path;
+    const LevelMark* waist = p.level(level::kWaist);
+    const auto at = waist ? nearOn(left, waist->a) : std::nullopt;
+    return at.value_or(left.length() / 2);  // this edge runs up from the hem
+  }
+
+  void remake(Piece& p) {
+    const size_t n = p.edges.size(), hem = hemOf(p), right = (hem + n - 1) % n, left = (hem + 1) % n;
+    const LevelMark* waist = p.level(level::kWaist);
+    if (!waist) return;
+    const Vec2 down = downOf(p), across{down.y, -down.x};
+    const Path r = remade(p.edges[right], p.edges[right].path, waist->b, down, across);
+    const Path l = remade(p.edges[left], p.edges[left].path.reversed(), waist->a, down, -across);
+    for (Notch& mark : p.notches)
+      if (mark.edge == p.edges[left].id) mark.at += extra_;
+    p.edges[right].path = r;
+    p.edges[left].path = l.reversed();
+    p.edges[hem].path = hemBetween(r, l);
+  }
+
+  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra.
+  Path remade(const Edge& edge, const Path& path, Vec2 waist, Vec2 down, Vec2 aside) const {
+    const double from = nearOn(path, waist).value_or(path.length() / 2);
+    const Path longer = continued(path, isCentre(edge.role) ? path.endTangent() : down);
+    const SwingAt swing = swingOf(edge, longer.length() - from);
+    if (!swing) return longer;
+    return swung(longer, from, aside, swing).sub(0, longer.length());
+  }
+
+  Path continued(const Path& path, Vec2 down) const {
+    if (extra_ <= 0) return path;
+    constexpr double kTurns = 0.35;  // of the length added: there it has come upright
+    const double bend = std::min(kTurns * extra_, 220.0);
+    const Vec2 c = path.end(), t = path.endTangent(), d = c + 0.5 * bend * (t + down);
+    const Path curve(Cubic{c, c + bend / 3 * t, d - bend / 3 * down, d});
+    const double rest = extra_ - curve.length();
+    Path whole = path + curve;
+    constexpr double kLongest = 150;  // mm: joints for the balancing to take hold of
+    const int parts = std::max(1, static_cast<int>(std::ceil(rest / kLongest)));
+    for (int i = 0; i < parts; ++i) whole = whole + Path::line(whole.end(), whole.end() + (rest / parts) * down);
+    return whole;
+  }
+
+  SwingAt swingOf(const Edge& edge, double below) const {
+    if (isCentre(edge.role)) return nullptr;
+    if (kind_ == "flare") {
+      const double amount = rules_.length("skirt.flare");
+      return [=](double s) { return evenly(amount, s, below); };
+    }
+    if (kind_ == "gored") {
+      double edges = 0;
+      for (const Seam& s : pattern_.seams) edges += s.a.piece != s.b.piece && s.id != "shoulder" ? 2 : 0;
+      const double full = body_.mm("waist_to_floor");
+      const double amount = rules_.length("skirt.gore") * std::min(1.0, kSixPanels / edges) * length_ / full;
+      return [=](double s) { return evenly(amount, s, below); };
+    }
+    if (kind_ == "peg" && edge.id == "side") {
+      const double amount = -rules_.length("skirt.peg"), from = below - extra_;
+      const double to = std::min(below, std::max(from + 1, below - length_ + body_.mm("waist_to_knee")));
+      return [=](double s) {
+        const double t = std::clamp((s - from) / (to - from), 0.0, 1.0);
+        return Swing{amount * t * t * (3 - 2 * t), amount * 6 * t * (1 - t) / (to - from)};
+      };
+    }
+    return nullptr;
+  }
+
+  // The path below `from`, moved aside: Hermite cubics through joints at even distances.
+  static Path swung(const Path& path, double from, Vec2 aside, const SwingAt& swing) {
+    const double length = path.length();
+    const int parts = std::max(4, static_cast<int>(std::ceil((length - from) / kStep)));
+    const double step = (length - from) / parts;
+    std::vector<Cubic> cubics = path.sub(0, from).cubics();
+    Vec2 p = path.pointAt(from), d = path.tangentAt(from);
+    for (int i = 1; i <= parts; ++i) {
+      const double s = step * i;
+      const Swing w = swing(s);
+      const Vec2 q = path.pointAt(from + s) + w.out * aside, e = path.tangentAt(from + s) + w.slope * aside;
+      cubics.push_back({i == 1 ? cubics.back().p3 : p, p + step / 3 * d, q - step / 3 * e, q});
+      p = q;
+      d = e;
+    }
+    // An edge swung in is shorter than it was: it runs on straight.
+    Path whole(std::move(cubics));
+    const double missing = length - whole.length();
+    return missing > 0 ? whole + Path::line(whole.end(), whole.end() + (missing + kMiss) * whole.endTangent()) : whole;
+  }
+
+  // Square to both edges, from the right one to the left.
+  static Path hemBetween(const Path& right, const Path& left) {
+    const Vec2 a = right.end(), b = left.end(), tr = right.endTangent(), tl = -left.endTangent();
+    const double third = distance(a, b) / 3;
+    return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
+  }
+
+  // Levels below the waist end on the new edges; what they have grown by is more finished girth.
+  void settleGirths() {
+    for (PatternLevel& l : pattern_.levels) {
+      double grown = 0;
+      for (Piece& p : pattern_.pieces)
+        for (LevelMark& m : p.levels)
+          if (m.level == l.id) grown += settle(p, m) * p.girthShare();
+      if (l.ring) l.finishedGirth += grown;
+    }
+  }
+  static double settle(const Piece& p, LevelMark& m) {
+    const double before = m.width();
+    const Vec2 along = m.b - m.a;
+    for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
+      if (std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return nearOn(e.path, m.*end).has_value(); }))
+        continue;
+      std::optional<Vec2> nearest;
+      for (const Edge& e : p.edges)
+        for (double s : e.path.crossings(m.a, along)) {
+          const Vec2 q = e.path.pointAt(s);
+          if (!nearest || distance(q, m.*end) < distance(*nearest, m.*end)) nearest = q;
+        }
+      if (nearest) m.*end = *nearest;
+    }
+    return m.width() - before;
+  }
+
+  void tell(double stem) {
+    double round = 0;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (e.role == EdgeRole::Hem) round += e.path.length() * p.girthShare();
+    pattern_.workings.push_back({"skirt.round",
+                                 "Hem, all round",
+                                 {{'+', "the hems of all panels", round, Source::Computed}},
+                                 round,
+                                 "every panel edge is swung about the waist with its length kept, so that the hem stays "
+                                 "one smooth line; common practice"});
+    if (!hasSkirt(rules_)) return;
+    const Fact& f = body_.fact(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
+    pattern_.workings.push_back({"skirt.length",
+                                 "Skirt, below the hip",
+                                 {{'+', std::string(findMeasure(f.id)->name), f.mm, f.source},
+                                  {'-', "waist to below the hip, as drafted", stem, Source::Computed}},
+                                 extra_,
+                                 "the panels run on from just below the hip; common practice"});
+  }
+
+  Pattern& pattern_;
+  const Body& body_;
+  const Rules& rules_;
+  const std::string_view kind_;
+  double extra_ = 0, length_ = 0;
+};
+
+class WaistCutter {
+ public:
+  WaistCutter(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern),
+        rules_(rules),
+        point_(rules.option("waist.seam") == "pointed" ? rules.length("waist.point") : 0),
+        half_(block.levels.at(level::kWaist).frontShare) {}
+
+  std::optional<Problem> cut() && {
+    DividingLine line{"waist", "Waist seam", "in the skirt", EdgeRole::Seam, rules_.length("allowance.waist"), {}};
+    std::vector<PieceName> names;
+    double x = 0;
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+      const Piece& p = pattern_.pieces[i];
+      const LevelMark* waist = p.level(level::kWaist);
+      if (!waist || p.layer != "shell") continue;
+      const bool front = p.id.starts_with("front");
+      const double to = x + waist->width();
+      auto through = across(i, *waist, front ? dipAt(x) : Dip{}, front ? dipAt(to) : Dip{});
+      x = to;
+      if (!through)
+        return Problem{p.name, "the waist seam does not meet both its edges", "make the point less deep, or lengthen the garment"};
+      line.through.push_back(std::move(*through));
+      names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name)});
+    }
+    if (line.through.empty()) return std::nullopt;
+    std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
+    std::reverse(names.begin(), names.end());
+    dividePieces(pattern_, line, names);
+    for (Piece& p : pattern_.pieces)
+      if (p.level(level::kWaist)) layGrain(p);
+    std::vector<size_t> order;
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) order.push_back(i);
+    std::reverse(order.end() - static_cast<std::ptrdiff_t>(names.size()), order.end());
+    reorderPieces(pattern_, order);
+    return std::nullopt;
+  }
+
+ private:
+  // How far below the waist the seam stands, and how it runs, down for each mm towards the centre front.
+  struct Dip {
+    double down = 0, slope = 0;
+  };
+  Dip dipAt(double x) const {
+    const double rest = std::max(0.0, 1 - x / half_);
+    return {point_ * rest * rest, 2 * point_ * rest / half_};
+  }
+
+  std::optional<LineThrough> across(size_t index, const LevelMark& waist, Dip left, Dip right) const {
+    const Piece& p = pattern_.pieces[index];
+    std::optional<EdgePlace> from, to;
+    for (const Edge& e : p.edges) {
+      if (isFree(e.role)) continue;
+      if (const auto s = nearOn(e.path, waist.b); s && !from) from = {e.id, *s + right.down};
+      if (const auto s = nearOn(e.path, waist.a); s && !to) to = {e.id, *s - left.down};
+    }
+    if (!from || !to || from->edge == to->edge) return std::nullopt;
+    const Path &r = p.edge(from->edge).path, &l = p.edge(to->edge).path;
+    if (from->at > r.length() - 5 || to->at < 5) return std::nullopt;
+    const Vec2 a = r.pointAt(from->at), b = l.pointAt(to->at);
+    const Vec2 tr = r.tangentAt(from->at), tl = -l.tangentAt(to->at);  // both down
+    const auto towards = [](Vec2 down, double slope) { return rotated(Vec2{-down.y, down.x}, -std::atan(slope)); };
+    const double third = distance(a, b) / 3;
+    return LineThrough{index, *from, *to,
+                       Path(Cubic{a, a + third * towards(tr, right.slope), b - third * towards(tl, left.slope), b})};
+  }
+
+  Pattern& pattern_;
+  const Rules& rules_;
+  const double point_, half_;
+};
+
+}  // namespace
+
+std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules) {
+  if (rules.option("skirt.kind") == "none") return std::nullopt;
+  return SkirtMaker(pattern, body, rules).make();
+}
+
+std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules) {
+  if (rules.option("waist.seam") == "none") return std::nullopt;
+  return WaistCutter(pattern, block, rules).cut();
+}
+
+}  // namespace armure
