@@ -88,7 +88,7 @@ class SheetMaker {
         const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
         if (a.acrossRole != b.acrossRole) continue;
         const double turn = turnAcross(pattern_, seam, atTop) * kDegrees;
-        if (isSewn(a.acrossRole) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
+        if (!isFree(a.acrossRole) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
         CheckRow r = seamRow(
             CheckKind::Join, seam,
             fmt::format("{} at the {}{}", acrossName(seam.a, a), lowered(seam.name), whichEnd(a.acrossRole, atTop)));

@@ -6,6 +6,7 @@
 
 #include "cups/cut_cup.h"
 #include "garment/dart_dial.h"
+#include "garment/off_shoulder.h"
 #include "garment/skirt.h"
 #include "garment/straps.h"
 #include "garment/yoke.h"
@@ -66,6 +67,7 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   if (auto problem = setYokes(pattern, block, rules)) return *problem;
   if (auto problem = cutKeyhole(pattern, block, rules)) return *problem;
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
+  if (auto problem = addShoulderBand(pattern, body, rules)) return *problem;
   if (auto problem = cutWaist(pattern, block, rules)) return *problem;
   if (auto problem = nothingLeft(pattern)) return *problem;
   addModestyPanels(pattern, block, rules);

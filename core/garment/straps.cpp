@@ -40,9 +40,40 @@ Working lengthOf(const Block& block, const Body& body, const Rules& rules) {
 
 }  // namespace
 
+namespace {
+
+// Behind the neck, from the shoulder's inner end to the centre back and as much over as it is adjusted by.
+void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
+  Working length{"halter.strap",
+                 "Halter, each half behind the neck",
+                 {{'+', "back neck of the block", block.back.neck.length(), Source::Computed},
+                  rules.term("halter.widen"),
+                  rules.term("strap.extra")},
+                 block.back.neck.length() + rules.length("halter.widen") + rules.length("strap.extra"),
+                 "from beside the neck to the centre back, where both halves are closed; common practice"};
+  const double x = rightOf(pattern) + kBeside, y = block.levels.at(level::kTop).front, end = y + length.result;
+  const double wide = 2 * rules.length("halter.width"), allowance = rules.length("allowance.strap");
+  const Vec2 a{x, y}, b{x + wide, y}, c{x + wide, end}, d{x, end};
+  Piece p;
+  p.id = "halter-strap";
+  p.name = "Halter strap, folded lengthwise";
+  p.layer = "strap";
+  p.edges = {{"back-end", EdgeRole::Strap, allowance, Path::line(a, b)},
+             {"right", EdgeRole::Strap, allowance, Path::line(b, c)},
+             {"front-end", EdgeRole::Strap, allowance, Path::line(c, d)},
+             {"left", EdgeRole::Strap, allowance, Path::line(d, a)}};
+  p.grainTop = lerp(lerp(a, b, 0.5), lerp(d, c, 0.5), 0.2);
+  p.grainBottom = lerp(lerp(a, b, 0.5), lerp(d, c, 0.5), 0.8);
+  pattern.pieces.push_back(std::move(p));
+  pattern.workings.push_back(std::move(length));
+}
+
+}  // namespace
+
 void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
   const std::string_view kind = rules.option("strap.kind");
-  if (kind == "none") return;
+  if (rules.option("cover.kind") == "halter") addHalterStrap(pattern, block, rules);
+  if (kind == "none" || goesUp(rules, true)) return;
   Working length = lengthOf(block, body, rules);
   const bool shaped = kind == "shaped";
   const double x = rightOf(pattern) + kBeside, y = block.levels.at(level::kTop).front;

@@ -3,8 +3,10 @@
 #include <fmt/format.h>
 
 #include <cmath>
+#include <optional>
 #include <stdexcept>
 
+#include "pieces/crossing.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -54,6 +56,30 @@ void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b
                     {b[i].piece, {b[i].use}}});
   }
   for (Seam& s : made) pattern.seams.push_back(std::move(s));
+}
+
+std::vector<SewnEdge> lineFrom(const Pattern& pattern, const SewnEdge& first, std::string_view stop) {
+  std::vector<SewnEdge> line{first};
+  const EdgeRole role = pattern.pieces.at(first.piece).edge(first.use.edge).role;
+  for (;;) {
+    const SewnEdge& last = line.back();
+    const Piece& piece = pattern.pieces[last.piece];
+    const std::string next = piece.edges[(edgePlace(piece, last.use.edge) + 1) % piece.edges.size()].id;
+    std::optional<SewnEdge> onward;
+    for (const Seam& s : pattern.seams)
+      for (const bool a : {true, false}) {
+        const SeamSide &mine = a ? s.a : s.b, &other = a ? s.b : s.a;
+        if (mine.piece != last.piece || !mine.uses(next) || s.id == stop) continue;
+        for (const bool atTop : {true, false}) {
+          const SeamEnd here = seamEnd(pattern, mine, atTop), there = seamEnd(pattern, other, atTop);
+          if (piece.edges[here.across].id != last.use.edge || here.atItsStart) continue;
+          if (there.acrossRole == role && there.atItsStart)
+            onward = SewnEdge{other.piece, {pattern.pieces[other.piece].edges[there.across].id, false}};
+        }
+      }
+    if (!onward || line.size() > pattern.pieces.size()) return line;
+    line.push_back(*onward);
+  }
 }
 
 }  // namespace armure

@@ -5,6 +5,7 @@
 #pragma once
 
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "pieces/pattern.h"
@@ -22,5 +23,9 @@ struct SewnEdge {
 // `id`-2, ...; consecutive ones between the same two pieces become one. Throws std::invalid_argument for an empty line.
 void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b, const std::string& id,
               const std::string& name);
+
+// The line an edge runs on in, clockwise across the closed seams at its end, as long as the edges there have its role:
+// a whole upper edge from piece to piece. It ends before the seam `stop` is crossed.
+std::vector<SewnEdge> lineFrom(const Pattern& pattern, const SewnEdge& first, std::string_view stop);
 
 }  // namespace armure
