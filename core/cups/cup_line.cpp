@@ -105,7 +105,10 @@ class CupLineMaker {
   }
 
   std::optional<Problem> addOuter(CupLine& line, double under) {
-    const double bust = block_.levels.at(level::kBust).front, apex = block_.dart.apex.x;
+    // A moulded cup is tilted up at the side.
+    const bool moulded = rules_.option("cup.kind") == "moulded";
+    const double bust = block_.levels.at(level::kBust).front - (moulded ? rules_.length("mould.tilt") : 0),
+                 apex = block_.dart.apex.x;
     const double inner = apex - block_.front.centre.xAtDepth(bust) - rules_.length("cup.bridge");
     const double extra = rules_.length("cup.outer_extra");
     // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.

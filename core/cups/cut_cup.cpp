@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "cups/cup_line.h"
+#include "cups/gathered.h"
 #include "pieces/divide.h"
 #include "pieces/grain.h"
 #include "pieces/join.h"
@@ -14,6 +15,7 @@ namespace armure {
 namespace {
 
 constexpr double kFramesFit = 0.5;  // mm: the edges that close a frame for good must be one line
+constexpr double kDartBelow = 10;  // mm: the dart of a cup cover ends this far below the bust point
 constexpr double kPi = 3.14159265358979323846;
 
 class CupMaker {
@@ -23,11 +25,14 @@ class CupMaker {
 
   std::optional<Problem> make() && {
     if (auto problem = divideAlongCupLine()) return problem;
-    if (kind_ == "three") {
+    if (kind_ == "three" || kind_ == "gathered") {
       if (auto problem = divideCup("band", bandLine(), {"band-inner", "Band, inner"}, {"band-outer", "Band, outer"}))
         return problem;
       join("princess-cup-band", "Upper cup band", "cup.band");
     }
+    if (kind_ == "moulded") coverMould();
+    if (kind_ == "gathered")
+      if (auto problem = gatherCup(pattern_, rules_)) return problem;
     if (kind_ == "cross" || kind_ == "four") {
       if (auto problem = divideCup("cross", crossLine(), {"cup-upper-inner", "Upper inner cup"},
                                    {"cup-upper-outer", "Upper outer cup"}))
@@ -44,7 +49,9 @@ class CupMaker {
     uniteSeams(pattern_, "princess");
     for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
     for (Piece& p : pattern_.pieces)
-      if (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")) layGrain(p);
+      if (p.id != "cup-cover" &&
+          (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")))
+        layGrain(p);
     return std::nullopt;
   }
 
@@ -187,6 +194,28 @@ class CupMaker {
          fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
                      "The line that ran across was drawn smooth, by {:.0f} degrees",
                      done.turnRad * 180 / kPi)});
+  }
+
+  // The cloth over a moulded cup: both pieces laid together above the bust point and made one; below, what is left open
+  // is the dart the surplus is taken up in. On the bias.
+  void coverMould() {
+    const Joined done = joinAbove(pattern_, "princess-cup", kDartBelow, "Cup cover");
+    for (Piece& p : pattern_.pieces) {
+      if (p.id != "cup-inner") continue;
+      p.id = "cup-cover";
+      layGrain(p);
+      const Vec2 middle = lerp(p.grainTop, p.grainBottom, 0.5);
+      p.grainTop = middle + rotated(p.grainTop - middle, kPi / 4);
+      p.grainBottom = middle + rotated(p.grainBottom - middle, kPi / 4);
+    }
+    for (Seam& s : pattern_.seams)
+      if (s.id == "princess-cup") s.name = "Dart of the cup cover";
+    pattern_.workings.push_back({"cup.cover",
+                                 "Cup cover, on the bias: its halves laid together above the bust point",
+                                 {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
+                                 done.gap,
+                                 "draped over the cup the cloth gives on the bias; what is too much below the bust "
+                                 "point is taken up in a dart; common practice"});
   }
 
   std::optional<Problem> closeFrame() {

@@ -5,7 +5,10 @@
 #include <optional>
 
 #include "cups/cut_cup.h"
+#include "cups/inside.h"
+#include "cups/moulded.h"
 #include "garment/dart_dial.h"
+#include "garment/inserts.h"
 #include "garment/off_shoulder.h"
 #include "garment/skirt.h"
 #include "garment/straps.h"
@@ -48,6 +51,22 @@ void addWorkings(Pattern& pattern, const Rules& rules) {
   }
 }
 
+// What was bought, and what the dart pinched in it made of it. The client herself was measured again over it before the
+// block was drawn.
+void tellMould(Pattern& pattern, const Body& body, const Rules& rules) {
+  if (!isMoulded(rules)) return;
+  const MouldedCup cup = mouldedCup(body, rules);
+  pattern.workings.push_back(
+      {"mould.size",
+       fmt::format("Moulded cup, size {} (cm bust): deep", cup.size.bustGirthCm),
+       {{'+', "as bought", cup.asBought.depth, Source::Computed},
+        {'+', "the dart pinched in it deepens it by", cup.pinched.depth - cup.asBought.depth, Source::Computed}},
+       cup.pinched.depth,
+       fmt::format("base {:.0f} mm wide, wire {:.0f} mm, volume {:.0f} ml, with the dart {:.0f} ml; a spherical cap, a "
+                   "model of our own",
+                   cup.size.baseWidth, cup.size.wireLength, cup.size.volume, cup.pinched.volume() / 1000)});
+}
+
 }  // namespace
 
 std::vector<std::string_view> furtherMeasures(const Rules& rules) {
@@ -66,12 +85,16 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   if (auto problem = setDial(pattern, block, rules)) return *problem;
   if (auto problem = setYokes(pattern, block, rules)) return *problem;
   if (auto problem = cutKeyhole(pattern, block, rules)) return *problem;
+  const Pattern panels = pattern;
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
+  if (auto problem = setInserts(pattern, rules)) return *problem;
   if (auto problem = addShoulderBand(pattern, body, rules)) return *problem;
   if (auto problem = cutWaist(pattern, block, rules)) return *problem;
   if (auto problem = nothingLeft(pattern)) return *problem;
+  if (auto problem = addInside(pattern, panels, block, rules)) return *problem;
   addModestyPanels(pattern, block, rules);
   addStraps(pattern, block, body, rules);
+  tellMould(pattern, body, rules);
   number(pattern);
   addWorkings(pattern, rules);
   return pattern;

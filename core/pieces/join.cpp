@@ -12,6 +12,7 @@ namespace {
 constexpr double kSmooth = 1e-6;      // rad
 constexpr double kLeastShown = 1e-9;  // mm
 constexpr double kMeets = 1e-3;       // mm
+constexpr double kPoint = 1;          // rad: sewn edges that turn by more end in a point on purpose
 constexpr double kNear = 4;           // mm: an end of a level further from the outline is none
 
 Piece moved(Piece piece, const Motion& m) {
@@ -123,6 +124,7 @@ class Joiner {
     }
     if (e.role != f.role) return;
     const double turn = angleBetween(e.path.endTangent(), f.path.startTangent());
+    if (e.role == EdgeRole::Seam && std::abs(turn) > kPoint) return;  // the legs of a dart
     done_.turnRad = std::max(done_.turnRad, std::abs(turn));
     if (std::abs(turn) < kSmooth) return;
     e.path = aimed(e.path, false, turn / 2);
@@ -222,7 +224,45 @@ void renameNotch(Pattern& pattern, Seam& seam, size_t k) {
   n.id = name;
 }
 
+// A side cut in two `along` it; the edge there is divided.
+std::pair<SeamSide, SeamSide> cutSide(Pattern& pattern, const SeamSide& side, double along) {
+  SeamSide upper{side.piece, {}}, lower{side.piece, {}};
+  double before = 0;
+  for (const EdgeUse& use : side.chain) {
+    const double length = pattern.pieces[side.piece].edge(use.edge).path.length(), within = along - before;
+    before += length;
+    if (within > kMeets && within < length - kMeets) {
+      const auto [first, second] = splitEdge(pattern.pieces[side.piece], use, within);
+      upper.chain.push_back(first);
+      lower.chain.push_back(second);
+    } else {
+      (within >= length - kMeets ? upper : lower).chain.push_back(use);
+    }
+  }
+  return {upper, lower};
+}
+
 }  // namespace
+
+Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const std::string& name) {
+  const Seam* found = pattern.seam(seamId);
+  if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
+  Seam lower = *found;
+  SeamNotch bust{"", pattern.sidePath(found->a).length() / 2, pattern.sidePath(found->b).length() / 2};
+  for (const SeamNotch& n : lower.notches)
+    if (n.id == level::kBust) bust = n;
+  const auto [upA, downA] = cutSide(pattern, lower.a, bust.a + below);
+  const auto [upB, downB] = cutSide(pattern, lower.b, bust.b + below);
+  const std::string upper = lower.id + "-above";
+  lower.a = downA;
+  lower.b = downB;
+  std::erase_if(lower.notches, [&](const SeamNotch& n) { return n.a <= bust.a + below + 1 || n.b <= bust.b + below + 1; });
+  for (SeamNotch& n : lower.notches) n.a -= bust.a + below, n.b -= bust.b + below;
+  for (Seam& s : pattern.seams)
+    if (s.id == seamId) s = lower;
+  pattern.seams.push_back({upper, lower.name, upA, upB});
+  return joinPieces(pattern, upper, name);
+}
 
 void uniteSeams(Pattern& pattern, const std::string& notch) {
   for (size_t i = 0; i < pattern.seams.size(); ++i)
@@ -239,6 +279,12 @@ void uniteSeams(Pattern& pattern, const std::string& notch) {
         pattern.pieces[side->piece].notches.push_back({notch, place.edge, place.at});
       }
       s.notches.push_back({notch, a.length(), b.length()});
+      for (PlannedEase& e : s.eases)
+        if (e.to == "hem") e.to = notch;
+      for (PlannedEase e : t.eases) {
+        if (e.from == "top") e.from = notch;
+        s.eases.push_back(std::move(e));
+      }
       for (const SeamNotch& n : t.notches) s.notches.push_back({n.id, a.length() + n.a, b.length() + n.b});
       s.a.chain.insert(s.a.chain.end(), t.a.chain.begin(), t.a.chain.end());
       s.b.chain.insert(s.b.chain.end(), t.b.chain.begin(), t.b.chain.end());

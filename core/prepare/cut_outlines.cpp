@@ -1,5 +1,7 @@
 #include "prepare/cut_outlines.h"
 
+#include <algorithm>
+
 namespace armure {
 
 std::vector<Polyline> cutOutlines(const Pattern& pattern) {
@@ -13,7 +15,9 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
       edges.push_back(
           {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kOutlineTolerance), e.allowance, fold});
     }
-    all.push_back(cutOutline(edges));
+    // Without any allowance one cuts along the edge itself.
+    const bool butted = std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
+    all.push_back(butted ? piece.outline(kExportTolerance) : cutOutline(edges));
   }
   return all;
 }

@@ -1,5 +1,6 @@
 #include "recalc/recalc.h"
 
+#include "cups/moulded.h"
 #include "garment/garment.h"
 #include "prepare/cut_outlines.h"
 
@@ -25,6 +26,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
   for (std::string_view id : furtherMeasures(rules))
     if (!body->has(id)) body = body->with(factOf(id, order.measures));
+  body = overMouldedCup(*body, rules);
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
   Result<Pattern> pattern = makeGarment(*block, *body, rules);
@@ -51,6 +53,7 @@ Result<GarmentSketch> sketchOf(const Order& order) {
   Result<Body> body = resolveBody(order.measures);
   if (!body.ok()) return body.problem();
   const Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  body = overMouldedCup(*body, rules);
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
   return sketchOf(*block, rules);
