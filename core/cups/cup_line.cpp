@@ -12,14 +12,17 @@ namespace {
 
 constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
 constexpr double kClear = 10;              // mm: a cup is twice as wide beside the bust point at least
+constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
 constexpr double kBeside = 24;             // mm of frame between the cup line and the next seam, at least
 
 class CupLineMaker {
  public:
   CupLineMaker(const Pattern& pattern, const Block& block, const Rules& rules)
-      : block_(block),
+      : pattern_(pattern),
+        block_(block),
         rules_(rules),
         princess_(pattern.seams.front()),
+        next_(pattern.seams[1]),
         centre_(pattern.pieces[princess_.a.piece]),
         side_(pattern.pieces[princess_.b.piece]),
         inner_(pattern.sidePath(princess_.a)),
@@ -125,39 +128,112 @@ class CupLineMaker {
     if (extra > 0) w.terms.push_back(rules_.term("cup.outer_extra"));
     if (width < wished) w.terms.push_back({'-', "the next seam is near", wished - width, Source::Computed});
 
-    const Edge& top = aboveSide_;
-    const double length = top.path.length();
-    const double inset = std::min(rules_.length("cup.side"), 0.6 * length);
-    const double at = length - inset;
-    const Vec2 widest{apex + width, bust}, end = top.path.pointAt(at);
-    if (width < 2 * kClear || end.y > bust - 5)
-      return Problem{"Cup line, outer side", fmt::format("there is no room for an outer cup of {:.0f} mm", width),
-                     "use fewer front lines, or raise the top edge at the side"};
-    const Vec2 out = square(outer_.tangentAt(under)), up{0, -1}, onward = unit(end - widest),
-               through = unit(up + onward);
-    const double reach = handleAtSeam(dot(widest - from, out), dot(widest - from, through)),
-                 rise = kQuarter * dot(widest - from, through), handle = distance(widest, end) / 3;
-    Path path(std::vector<Cubic>{Cubic{from, from + reach * out, widest - rise * through, widest},
-                                 Cubic{widest, widest + handle * through, end - handle * onward, end}});
-    // The left edge of the piece runs up.
-    const Edge& edge = side_.edge(princess_.b.chain.front().edge);
-    line.through.push_back({princess_.b.piece, {edge.id, edge.path.length() - under}, {top.id, at}, std::move(path)});
+    const bool across = width < wished && mayCross();
+    if (across && !addAcross(line, apex + wished, bust, under)) {
+      w.terms.pop_back();
+      w.terms.push_back({'-', "held within the panel after the next", wished - (crossedTo_ - apex), Source::Computed});
+      w.result = crossedTo_ - apex;
+    } else if (auto problem = addWithin(line, apex + width, bust, under)) {
+      return problem;
+    }
     line.workings.push_back(std::move(w));
     line.workings.push_back({"cup.end",
                              "Cup line, its upper end in from the side",
                              {rules_.term("cup.side")},
-                             inset,
+                             inset_,
                              "along the top edge; common practice"});
     return std::nullopt;
   }
 
+  // The outer line on the axes of the side front: from the princess seam at the underbust round to the widest place on
+  // the bust line, and up to its end on an upper edge.
+  Path outerPath(double under, Vec2 widest, Vec2 end) const {
+    const Vec2 from = outer_.pointAt(under);
+    const Vec2 out = square(outer_.tangentAt(under)), up{0, -1}, onward = unit(end - widest), through = unit(up + onward);
+    const double reach = handleAtSeam(dot(widest - from, out), dot(widest - from, through)),
+                 rise = kQuarter * dot(widest - from, through), handle = distance(widest, end) / 3;
+    return Path(std::vector<Cubic>{Cubic{from, from + reach * out, widest - rise * through, widest},
+                                   Cubic{widest, widest + handle * through, end - handle * onward, end}});
+  }
+
+  // The place on the side front's edge (which runs up) where the line meets the princess seam.
+  EdgePlace onPrincess(double under) const {
+    const Edge& edge = side_.edge(princess_.b.chain.front().edge);
+    return {edge.id, edge.path.length() - under};
+  }
+
+  std::optional<Problem> addWithin(CupLine& line, double x, double bust, double under) {
+    const Path& top = aboveSide_.path;
+    inset_ = std::min(rules_.length("cup.side"), 0.6 * top.length());
+    const double at = top.length() - inset_;
+    const Vec2 widest{x, bust}, end = top.pointAt(at);
+    if (x - block_.dart.apex.x < 2 * kClear || end.y > bust - 5)
+      return Problem{"Cup line, outer side",
+                     fmt::format("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
+                     "use fewer front lines, or raise the top edge at the side"};
+    line.through.push_back({princess_.b.piece, onPrincess(under), {aboveSide_.id, at}, outerPath(under, widest, end)});
+    return std::nullopt;
+  }
+
+  // Whether the next seam outwards may be crossed: it is a panel seam, and the cup is one whose outer part may be joined
+  // over it.
+  bool mayCross() const {
+    const std::string_view kind = rules_.option("cup.kind");
+    return next_.id != "side" && kind != "gathered" && kind != "moulded";
+  }
+
+  // Across the next seam: drawn with the panel beyond laid on where the line crosses, so that it crosses without a kink.
+  // Where that is follows from the line: a few rounds settle it. Fails where it crosses too flat to be sewn.
+  std::optional<Problem> addAcross(CupLine& line, double x, double bust, double under) {
+    const Piece& beyond = pattern_.pieces[next_.b.piece];
+    const Path a = pattern_.sidePath(next_.a), b = pattern_.sidePath(next_.b);
+    const Edge& above = nextTo(beyond, next_.b.chain.front().edge, true);
+    const Problem none{"Cup line, outer side", "it does not cross the next panel seam cleanly",
+                       "use fewer front lines, or make the outer cup narrower"};
+    if (above.role != EdgeRole::Top && above.role != EdgeRole::Yoke) return none;
+    SeamNotch notch{"", a.length() / 3, b.length() / 3};
+    for (const SeamNotch& n : next_.notches)
+      if (n.id == level::kBust) notch = n;
+    inset_ = std::min(rules_.length("cup.side"), 0.6 * above.path.length());
+    const double at = above.path.length() - inset_;
+    double along = notch.a;
+    Path whole, onBeyond;
+    for (int round = 0; round < 6; ++round) {
+      const double there = notch.b + along - notch.a;
+      const double turn = angleBetween(b.tangentAt(there), a.tangentAt(along));
+      const Motion lay = Motion::rotationAbout(b.pointAt(there), turn)
+                             .then(Motion::translation(a.pointAt(along) - b.pointAt(there)));
+      const double room = pattern_.sidePath(pattern_.seams[2].a).transformed(lay).xAtDepth(bust) - kBeside;
+      crossedTo_ = std::min(x, room);
+      whole = outerPath(under, {crossedTo_, bust}, lay.apply(above.path.pointAt(at)));
+      const auto met = whole.meetings(a);
+      if (met.empty()) return none;
+      const Vec2 here = whole.tangentAt(met.front().first);
+      if (std::abs(cross(here, a.tangentAt(met.front().second))) < kSquareEnough) return none;
+      along = met.front().second;
+      if (along < 5 || notch.b + along - notch.a < 5 || notch.b + along - notch.a > b.length() - 5) return none;
+      onBeyond = whole.sub(met.front().first, whole.length())
+                     .transformed(Motion::translation(b.pointAt(there) - a.pointAt(along))
+                                      .then(Motion::rotationAbout(b.pointAt(there), -turn)));
+      whole = whole.sub(0, met.front().first);
+    }
+    const double there = notch.b + along - notch.a;
+    line.through.push_back({princess_.b.piece, onPrincess(under), pattern_.placeOnSide(next_.a, along),
+                            withEnds(whole, whole.start(), a.pointAt(along))});
+    line.through.push_back({next_.b.piece, pattern_.placeOnSide(next_.b, there), {above.id, at},
+                            withEnds(onBeyond, b.pointAt(there), above.path.pointAt(at))});
+    return std::nullopt;
+  }
+
+  const Pattern& pattern_;
   const Block& block_;
   const Rules& rules_;
-  const Seam& princess_;
+  const Seam &princess_, &next_;  // and the next one outwards
   const Piece &centre_, &side_;
   const Path inner_, outer_;  // the princess seam on either side, from the top down
   const Edge &aboveCentre_, &aboveSide_;  // the edges the cup line begins and ends on: top edges, or a yoke's seam
   const Path rightOfSide_;
+  double inset_ = 0, crossedTo_ = 0;
 };
 
 }  // namespace

@@ -61,8 +61,13 @@ class CupMaker {
     if (!line.ok()) return line.problem();
     DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length("allowance.cup"),
                           line->through};
-    dividePieces(pattern_, dividing, {{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}});
+    const bool across = line->through.size() > 2;
+    const std::string crossed = across ? pattern_.seams[1].id + "-cup" : "";
+    std::vector<PieceName> names{{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}};
+    if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam"});
+    dividePieces(pattern_, dividing, names);
     nameSides("cup");
+    if (across) join(crossed, "Outer cup", "cup.across");
     for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
     rename("front-1", "Frame, centre front");
     rename("front-2", "Frame, side front");
@@ -85,7 +90,7 @@ class CupMaker {
   // Both seams along a line are told apart.
   void nameSides(const std::string& line) {
     for (Seam& s : pattern_.seams)
-      for (const auto& [id, side] : {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}})
+      for (const auto& [id, side] : {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}, {line + "-3", ", outer end"}})
         if (s.id == id) s.name += side;
   }
   // Where both became one seam again, it is the whole line.
@@ -107,7 +112,7 @@ class CupMaker {
   std::optional<Problem> divideCup(const std::string& id, const Across& at, PieceName innerName, PieceName outerName) {
     const size_t inner = place("cup-inner"), outer = place("cup-outer");
     const Seam& princess = *pattern_.seam("princess-cup");
-    const Seam &in = *pattern_.seam("cup-1"), &out = *pattern_.seam("cup-2");
+    const Seam &in = *pattern_.seam("cup-1"), &out = outerEnd();
     const double middleB = onOther(princess, at.middle);
     const double outerLength = pattern_.sidePath(out.b).length();
     if (at.inner >= pattern_.sidePath(in.b).length() - 5 || at.outer >= outerLength - 5 ||
@@ -141,6 +146,12 @@ class CupMaker {
     const double handle = distance(a, b) / 3;
     const Vec2 first = fromPrincess ? square : mirrored, last = fromPrincess ? mirrored : square;
     return {piece, from, to, Path(Cubic{a, a + handle * first, b - handle * last, b})};
+  }
+
+  // The cup line where it ends on the upper edge.
+  const Seam& outerEnd() const {
+    const Seam* beyond = pattern_.seam("cup-3");
+    return beyond ? *beyond : *pattern_.seam("cup-2");
   }
 
   // The place on side b of a seam that is sewn to `along` on side a.
@@ -180,7 +191,7 @@ class CupMaker {
       return pattern_.sidePath(seam.b).length() / 2;
     };
     at.inner = bustOn(*pattern_.seam("cup-1"), true) - rules_.length("cup.cross_centre");
-    at.outer = bustOn(*pattern_.seam("cup-2"), false) + rules_.length("cup.cross_side");
+    at.outer = bustOn(outerEnd(), false) + rules_.length("cup.cross_side");
     return at;
   }
 

@@ -45,7 +45,8 @@ class InsertMaker {
 
   std::optional<Problem> atShoulder() {
     bool any = false;
-    for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+    const size_t before = pattern_.pieces.size();  // what comes behind them are inserts
+    for (size_t i = 0; i < before; ++i) {
       const Piece& p = pattern_.pieces[i];
       if (!hasEdge(p, "shoulder") || !hasEdge(p, "armhole")) continue;
       const bool back = p.id.starts_with("back") || p.id.starts_with("yoke-back");
@@ -70,7 +71,6 @@ class InsertMaker {
       divide(i, back ? LineThrough{i, down, up, path.reversed()} : LineThrough{i, up, down, path}, id,
              back ? "Shoulder insert, back" : "Shoulder insert, front", "insert.shoulder");
       any = true;
-      if (back) break;  // the pieces that came last are inserts
     }
     if (any) return std::nullopt;
     return Problem{"Insert at the shoulder", "no piece has both the shoulder and the armhole",
