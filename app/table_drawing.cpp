@@ -77,6 +77,13 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
       p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.2));
       p.setBrush(selected || item.guide->placed ? theme_->working : theme_->paper);
       break;
+    case Mark::Dial: {
+      QColor fill = theme_->working;
+      fill.setAlphaF(selected ? 0.45f : 0.22f);
+      p.fillPath(item.path, fill);
+      p.setPen(cosmetic(theme_->working, 1));
+      break;
+    }
     case Mark::Comb:
       p.setPen(cosmetic(theme_->working, 0.7));
       p.setOpacity(0.6);

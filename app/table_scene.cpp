@@ -1,6 +1,8 @@
 #include "app/table_scene.h"
 
+#include "garment/dart_dial.h"
 #include "garment/line_handles.h"
+#include "style/upper_outline.h"
 #include "geometry/comb.h"
 #include "prepare/arrange.h"
 #include "prepare/marks.h"
@@ -40,7 +42,9 @@ class SceneMaker {
     for (const HalfLevel& l : block_.back.levels) backWidth = std::max(backWidth, l.side);
     const Motion back = Motion::mirrorX().then(Motion::translation({frontWidth + kBetweenHalves + backWidth, 0}));
     const double right = frontWidth + kBetweenHalves + backWidth;
-    const StyleLine top = topEdge(block_, design_.rules), hem = hemLine(block_, design_.rules);
+    StyleLine top = topEdge(block_, design_.rules);
+    const StyleLine hem = hemLine(block_, design_.rules);
+    for (const bool front : {true, false}) raise(top, front);
     scene_.crowded = design_.pattern.shellPieces() > 7;
     addLevelLines(right, frontWidth);
     addHalf(block_.front, {}, top, hem);
@@ -53,7 +57,7 @@ class SceneMaker {
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
     const double bottom = block_.levels.at(level::kHem).front;
     // While shaping, what is cut away later need not be seen.
-    const bool covered = !options_.guides || design_.rules.option("princess.above") != "top";
+    const bool covered = goesUp(design_.rules, true) || goesUp(design_.rules, false) || !options_.guides || design_.rules.option("princess.above") != "top";
     const double above = covered ? -12 : block_.levels.at(level::kTop).front - 45;
     scene_.bounds = QRectF(-kLabelSpace, above, right + kLabelSpace + 15, bottom + 12 - above);
     return std::move(scene_);
@@ -65,6 +69,7 @@ class SceneMaker {
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
     partLabels();
     if (!options_.lines.empty()) addLineHandles(arrangement);
+    if (options_.lines == "Cups") addDial(arrangement);
     return std::move(scene_);
   }
 
@@ -99,6 +104,8 @@ class SceneMaker {
     const double sideTop = front ? top.depth[side] : top.sideDepthOnBack,
                  sideHem = front ? hem.depth[side] : hem.sideDepthOnBack;
     if (front) addDart();
+    const bool up = goesUp(design_.rules, front);
+    addUpperOutline(half, m);
     for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole})
       add(Mark::Construction, toQt(*covered, m),
           {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
@@ -123,6 +130,7 @@ class SceneMaker {
     hems.emplace_back(sideEnd, side);
     const double round = front ? 1 : -1;  // going round from centre front, x falls on the back
     for (const auto& [style, ends, isTop] : {std::tuple{&top, &tops, true}, {&hem, &hems, false}}) {
+      if (isTop && up) continue;
       const Selection target{.working = isTop ? "girth.top" : "front.hem.side", .level = isTop ? "top" : "hem"};
       for (size_t i = 0; i + 1 < ends->size(); i += 2) {
         const auto& [a, at] = (*ends)[i];
@@ -136,6 +144,33 @@ class SceneMaker {
       }
     }
     addNumbers(half, m, front);
+  }
+
+  // On a half that goes up over the shoulder its lines end on the neckline, the shoulder or the armhole.
+  void raise(StyleLine& top, bool front) const {
+    const auto outline = upperOutline(block_, design_.rules, front);
+    if (!outline) return;
+    const HalfBlock& half = front ? block_.front : block_.back;
+    top.depth[front ? 0 : boundaries_.centreBack()] = outline->front().path.start().y;
+    top.plunge = front ? Path() : top.plunge;
+    for (size_t i = 0; i < half.lines.size(); ++i)
+      if (const auto met = meetOutline(opened(*outline, half, i), half.lines[i].toCentre))
+        top.depth[boundaryOf(front, i)] = half.lines[i].toCentre.pointAt(met->first).y;
+  }
+
+  // The outline panel by panel, moved out by what the lines take in.
+  void addUpperOutline(const HalfBlock& half, const Motion& m) {
+    const auto outline = upperOutline(block_, design_.rules, half.id == "front");
+    if (!outline) return;
+    for (size_t i = 0; i <= half.lines.size(); ++i) {
+      const UpperOutline part = opened(*outline, half, i);
+      const Path whole = wholeOutline(part);
+      const auto from = meetOutline(part, i == 0 ? half.centre : half.lines[i - 1].toSide);
+      const auto to = i == half.lines.size() ? std::optional(std::pair(0.0, whole.length()))
+                                             : meetOutline(part, half.lines[i].toCentre);
+      if (from && to && to->second > from->second)
+        add(Mark::Edge, toQt(whole.sub(from->second, to->second), m), {.working = half.id + ".armhole"});
+    }
   }
 
   // A panel line: its gap, both edges, and where top edge and hem end at them.
@@ -260,12 +295,36 @@ class SceneMaker {
       scene_.items.push_back({Mark::Guide,
                               grip,
                               {.working = "rule." + h.key},
-                              GuideHandle{h.key, axis, h.mm, !design_.rules.isDefault(h.key)}});
+                              GuideHandle{h.key, axis, h.mm, !design_.rules.isDefault(h.key), h.sharePerMm}});
+      if (h.sharePerMm > 0) continue;  // the dial says how much
       scene_.labels.push_back({LabelKind::Movement,
                                at,
                                QString::fromStdString(formatLength(h.mm, options_.moves)),
                                0,
                                {std::abs(axis.x()) > 0.7 ? 0.0 : 26.0, std::abs(axis.x()) > 0.7 ? -14.0 : 0.0}});
+    }
+  }
+
+  // The dial about the bust point: each part of the one angle as a wedge pointing where it is taken up.
+  void addDial(const Arrangement& arrangement) {
+    const auto centre = dialCentre(design_.pattern);
+    if (!centre) return;
+    const QPointF at = toQt(arrangement[centre->piece].apply(centre->at));
+    for (const DialPart& part : dartDial(block_, design_.rules)) {
+      const double degrees = part.angleRad * 180 / std::numbers::pi;
+      const Vec2 way = dialDirection(part.id);
+      if (degrees > 0.05) {
+        const double towards = -std::atan2(way.y, way.x) * 180 / std::numbers::pi;
+        QPainterPath wedge(at);
+        wedge.arcTo(QRectF(at.x() - kDialRadius, at.y() - kDialRadius, 2 * kDialRadius, 2 * kDialRadius), towards - degrees / 2, degrees);
+        wedge.closeSubpath();
+        add(Mark::Dial, wedge, {.working = "dial." + std::string(part.id)});
+      }
+      if (degrees <= 0.05 && part.key.empty()) continue;
+      const double share = part.key.empty() ? 0 : design_.rules.share(part.key);
+      const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
+      scene_.labels.push_back({LabelKind::Movement, at + out * QPointF(way.x, way.y),
+                               QStringLiteral("%1°").arg(degrees, 0, 'f', 0), 0, {22 * way.x, 15 * way.y}});
     }
   }
 

@@ -30,6 +30,7 @@ enum class Mark {
   Notch,
   Handle,  // small square: a point with a working
   Guide,   // a point of a panel line that can be dragged across
+  Dial,    // a wedge of the dial about the bust point
   Comb,    // how strongly an edge is bent
   Grain,
   PageFrame,  // a sheet of paper in the print
@@ -41,6 +42,7 @@ struct GuideHandle {
   QPointF axis{1, 0};   // on the table; a mm along it makes the length a mm longer
   double mm = 0;        // now
   bool placed = false;  // by hand
+  double sharePerMm = 0;  // where the rule is a share: how much of it a mm makes
 };
 
 struct SceneItem {

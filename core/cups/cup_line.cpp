@@ -28,7 +28,7 @@ class CupLineMaker {
         inner_(pattern.sidePath(princess_.a)),
         outer_(pattern.sidePath(princess_.b)),
         aboveCentre_(nextTo(centre_, princess_.a.chain.front().edge, false)),
-        aboveSide_(nextTo(side_, princess_.b.chain.front().edge, true)),
+        aboveSide_(upperEdgeOf(side_, princess_.b.chain.front().edge)),
         rightOfSide_(pattern.sidePath(pattern.seams[1].a)) {}
 
   Result<CupLine> make() && {
@@ -38,7 +38,8 @@ class CupLineMaker {
       return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
     for (const Edge* e : {&aboveCentre_, &aboveSide_})
-      if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke)
+      if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
+          !(e == &aboveSide_ && e->role == EdgeRole::Armhole && rules_.option("cover.kind") == "straps"))
         return Problem{"Cup", fmt::format("above the bust the panels end at the {}, not at an upper edge", e->id),
                        "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
     CupLine line;
@@ -52,6 +53,13 @@ class CupLineMaker {
   static const Edge& nextTo(const Piece& piece, std::string_view edge, bool behind) {
     const size_t n = piece.edges.size();
     return piece.edges[(edgePlace(piece, edge) + (behind ? 1 : n - 1)) % n];
+  }
+
+  // Where the outer line may end: the edge above the princess seam, or, where that goes up into a strap, the armhole.
+  static const Edge& upperEdgeOf(const Piece& piece, std::string_view princess) {
+    const Edge& above = nextTo(piece, princess, true);
+    const bool strap = above.role == EdgeRole::Top && nextTo(piece, above.id, true).id == "shoulder";
+    return strap ? piece.edge("armhole") : above;
   }
 
   static Vec2 square(Vec2 down) { return {down.y, -down.x}; }

@@ -35,7 +35,8 @@ void addLayer(Pattern& pattern, const Pattern& traced, const std::string& layer,
     for (Edge& e : p.edges) {
       e.path = e.path.transformed(aside);
       e.allowance = allowance;
-      if (e.role != EdgeRole::Seam) e.role = e.role == EdgeRole::Cup ? EdgeRole::Hem : EdgeRole::Top;
+      const bool sewn = (i == inner ? seam->a : seam->b).uses(e.id);
+      if (!sewn) e.role = e.role == EdgeRole::Cup ? EdgeRole::Hem : EdgeRole::Top;
     }
     std::erase_if(p.notches, [&](const Notch& n) { return p.edge(n.edge).role != EdgeRole::Seam; });
     layGrain(p);

@@ -113,19 +113,11 @@ class DialSetter {
   void plan(const std::string& edge, double width) {
     for (Seam& s : pattern_.seams) {
       if (s.a.piece != 1 || !s.a.uses(edge)) continue;
-      renew(s);
       const bool fromBust = std::any_of(s.notches.begin(), s.notches.end(),
                                         [](const SeamNotch& n) { return n.id == level::kBust; });
       s.eases.push_back({std::string(fromBust ? level::kBust : "top"), std::string(level::kUnderbust), width});
     }
   }
-  // Notches below the spread lie further down now.
-  void renew(Seam& s) const {
-    for (SeamNotch& n : s.notches)
-      for (const Notch& mark : pattern_.pieces[s.a.piece].notches)
-        if (mark.id == n.id && s.a.uses(mark.edge)) n.a = pattern_.alongSide(s.a, {mark.edge, mark.at});
-  }
-
   void note(const std::string& key, const std::string& title, const DartTurn& turn) {
     pattern_.workings.push_back(
         {"dial." + key.substr(5),
@@ -157,6 +149,23 @@ std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
           {"underbust", "at the underbust", "", gathered ? 0 : below},
           {"gathers", "in gathers", "", gathered ? below : 0},
           {"centre", "at the centre front", "dial.centre", centre}};
+}
+
+Vec2 dialDirection(std::string_view part) {
+  if (part == "top") return {0, -1};
+  if (part == "side") return {1, 0};
+  if (part == "ease") return unit({1, 0.75});
+  if (part == "centre") return {-1, 0};
+  return {0, 1};
+}
+
+std::optional<DialCentre> dialCentre(const Pattern& pattern) {
+  for (const char* id : {"princess-cup", "princess", "princess-cup-cross"})
+    if (const Seam* seam = pattern.seam(id))
+      for (const Notch& n : pattern.pieces[seam->a.piece].notches)
+        if (n.id == level::kBust && seam->a.uses(n.edge))
+          return DialCentre{seam->a.piece, pattern.pieces[seam->a.piece].edge(n.edge).path.pointAt(n.at)};
+  return std::nullopt;
 }
 
 std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules& rules) {

@@ -27,6 +27,20 @@ struct DialPart {
 // All parts, clockwise from the top; those of no angle too. Their sum is what the pattern takes in about the bust point.
 std::vector<DialPart> dartDial(const Block& block, const Rules& rules);
 
+// Where a part points from the bust point, as one looks at the front: of length 1.
+Vec2 dialDirection(std::string_view part);
+
+// The bust point on the pieces: where the princess seam, in the cup or out of it, has its bust notch.
+struct DialCentre {
+  size_t piece = 0;
+  Vec2 at;
+};
+std::optional<DialCentre> dialCentre(const Pattern& pattern);
+
+inline constexpr double kDialRadius = 26;  // mm, as it is drawn on the table
+// A handle of the dial stands this far from the bust point, and this much further for the whole of its share.
+inline constexpr double kDialHandle = 34, kDialReach = 50;
+
 // Sets the darts and the ease the rules ask for into the panels as cut. Fails when more is moved than there is, or when
 // a dart should go to a centre that is on the fold or must stay straight.
 std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules& rules);

@@ -18,6 +18,7 @@ struct LineHandle {
   Vec2 at;           // in the axes of the piece
   Vec2 axis;         // of length 1, there: one mm along it makes the rule one mm longer
   double mm = 0;     // the rule now
+  double sharePerMm = 0;  // of a rule that is a share: how much of it one mm makes; 0 for a length
 };
 
 // Those of the stage ("Lines" or "Cups") whose rules count for this order and whose places are on the pieces.

@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "style/style_line.h"
+#include "style/upper_outline.h"
 
 namespace armure {
 namespace {
@@ -15,34 +16,44 @@ constexpr double kLaces = 22;  // mm between two
 
 class HalfSketch {
  public:
-  HalfSketch(const Block& block, const Rules& rules, bool front)
+  HalfSketch(const Block& block, const Body& body, const Rules& rules, bool front)
       : block_(block),
+        body_(body),
         rules_(rules),
         front_(front),
         half_(front ? block.front : block.back),
         at_(block),
         top_(topEdge(block, rules)),
-        hem_(hemLine(block, rules)) {}
+        hem_(hemLine(block, rules)),
+        upper_(upperOutline(block, rules, front)) {}
 
   Sketch draw() && {
-    const Polyline top = across(top_), bottom = across(hem_);
+    const Polyline top = upper_ ? overShoulder() : across(top_), bottom = across(hem_);
     Polyline outline = top;
     const Polyline side = boundary(lines(), top.back().y, bottom.back().y);
     outline.insert(outline.end(), side.begin(), side.end());
-    outline.insert(outline.end(), bottom.rbegin(), bottom.rend());
+    const Polyline skirt = skirtSide(bottom), below = skirtHem(bottom);
+    outline.insert(outline.end(), skirt.begin(), skirt.end());
+    outline.insert(outline.end(), below.rbegin(), below.rend());
     const Polyline centre = boundary(kCentre, bottom.front().y, top.front().y);
     outline.insert(outline.end(), centre.begin(), centre.end());
+    if (rules_.option("cover.kind") == "off-shoulder") drawBand(top);
     add(SketchStroke::Outline, outline);
     add(SketchStroke::Edge, top);
-    add(SketchStroke::Edge, bottom);
+    add(SketchStroke::Edge, below);
     add(SketchStroke::Edge, side);
+    add(SketchStroke::Edge, skirt);
     const bool cups = front_ && rules_.option("cup.kind") != "princess";
     for (size_t i = 0; i < half_.lines.size(); ++i) {
       if (i == 0 && cups) continue;
-      add(SketchStroke::Seam, boundary(i, depthAt(top_, i), depthAt(hem_, i)));
+      add(SketchStroke::Seam, boundary(i, upperEnd(top, i), depthAt(hem_, i)));
     }
+    for (size_t i = 0; i < half_.lines.size(); ++i) add(SketchStroke::Seam, skirtLine(i));
     if (cups) drawCup();
-    drawCentre(top.front().y, bottom.front().y);
+    drawUpper(top);
+    drawWaist();
+    drawDarts();
+    drawCentre(top.front().y, below.front().y);
     return std::move(sketch_);
   }
 
@@ -91,18 +102,88 @@ class HalfSketch {
     return y + (front_ ? -1 : 1) * part * block_.levels.sideDart;
   }
 
+  // Above the side's upper end the body is as wide as there.
   Vec2 put(double c, double y) const {
-    const double mine = closed(lines(), y);
+    const double at = std::max(y, depthAt(top_, lines()));
+    const double mine = closed(lines(), at);
     const HalfBlock& other = front_ ? block_.back : block_.front;
-    const double all = mine + closed(block_, !front_, other.lines.size(), onOther(y));
+    const double all = mine + closed(block_, !front_, other.lines.size(), onOther(at));
     return {kWide * all * std::sin(std::numbers::pi / 2 * std::clamp(c / mine, 0.0, 1.0)), y};
+  }
+
+  // Neck, shoulder and armhole, from the centre to the side.
+  Polyline overShoulder() const {
+    Polyline out;
+    for (const UpperStretch& s : *upper_) {
+      const double length = s.path.length();
+      for (int i = out.empty() ? 0 : 1; i <= kAlong; ++i) {
+        const Vec2 p = s.path.pointAt(length * i / kAlong);
+        out.push_back(put(p.x, p.y));
+      }
+    }
+    return out;
+  }
+
+  // Where a line ends above: on a style line, or where the upper outline is met going up.
+  double upperEnd(const Polyline& top, size_t line) const {
+    if (!upper_) return depthAt(top_, line);
+    const bool yoke = rules_.option(front_ ? "yoke.front" : "yoke.back") != "none";
+    double y = bust();
+    const double stop = yoke && rules_.option("cover.kind") == "covered" ? depthAt(top_, line) : 0;
+    while (y > stop) {
+      const Vec2 p = put(closed(line, y), y);
+      if (p.y < heightOf(top, p.x)) break;
+      y -= 4;
+    }
+    return y;
+  }
+
+  // How much wider the skirt is at a depth than the body above it. For the eye: cloth falls in folds.
+  double wider(double y) const {
+    const std::string_view kind = rules_.option("skirt.kind");
+    const double hem = half_.at(level::kHem).y, waist = half_.at(level::kWaist).y;
+    const double end = skirtEnd();
+    if (kind == "flare") return 1 + 0.16 * rules_.length("skirt.flare") / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == "gored") return 1 + 0.11 * rules_.length("skirt.gore") / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == "peg") return 1 - 0.06 * rules_.length("skirt.peg") / 25.4 * std::clamp((y - hem) / 300, 0.0, 1.0);
+    return 1;
+  }
+  double skirtEnd() const {
+    const double hem = half_.at(level::kHem).y;
+    if (!hasSkirt(rules_)) return hem;
+    return half_.at(level::kWaist).y + body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
+  }
+  Vec2 stemOf(Vec2 onBodice) const { return {onBodice.x / wider(onBodice.y), onBodice.y}; }
+  Vec2 onSkirt(Vec2 stem, double y) const { return {stem.x * wider(y), y}; }
+
+  Polyline skirtLine(size_t line) const {
+    Polyline out;
+    if (!hasSkirt(rules_)) return out;
+    const double from = depthAt(hem_, line), to = skirtEnd();
+    const Vec2 stem = put(closed(line, from), from);
+    for (int i = 0; i <= kAlong; ++i) out.push_back(onSkirt(stem, from + (to - from) * i / kAlong));
+    return out;
+  }
+  Polyline skirtSide(const Polyline& bottom) const {
+    Polyline out;
+    if (!hasSkirt(rules_)) return out;
+    for (int i = 0; i <= kAlong; ++i)
+      out.push_back(onSkirt(stemOf(bottom.back()), bottom.back().y + (skirtEnd() - bottom.back().y) * i / kAlong));
+    return out;
+  }
+  Polyline skirtHem(const Polyline& bottom) const {
+    if (!hasSkirt(rules_)) return bottom;
+    Polyline out;
+    for (Vec2 p : bottom) out.push_back(onSkirt(stemOf(p), skirtEnd() - 0.04 * p.x));
+    return out;
   }
 
   Polyline boundary(size_t line, double from, double to) const {
     Polyline out;
     for (int i = 0; i <= kAlong; ++i) {
       const double y = from + (to - from) * i / kAlong;
-      out.push_back(put(closed(line, y), y));
+      const Vec2 p = put(closed(line, y), y);
+      out.push_back(rules_.option("skirt.kind") == "none" ? p : Vec2{p.x * wider(y), y});
     }
     return out;
   }
@@ -128,7 +209,8 @@ class HalfSketch {
       for (int i = out.empty() ? 0 : 1; i <= kAlong; ++i) {
         const double t = static_cast<double>(i) / kAlong;
         const double y = hermite(a, b, (cb - ca) * slopeAt(style, from), (cb - ca) * slopeAt(style, next), t);
-        out.push_back(put(ca + t * (cb - ca), y));
+        const Vec2 p = put(ca + t * (cb - ca), y);
+        out.push_back(&style == &hem_ ? Vec2{p.x * wider(y), p.y} : p);
       }
       from = next;
     }
@@ -178,14 +260,96 @@ class HalfSketch {
       if (q.y > heightOf(edge, q.x) - 0.5) cup.push_back(q);
     }
     add(SketchStroke::Seam, cup);
-    const bool band = kind == "three", cross = kind == "cross" || kind == "four";
+    if (kind == "gathered")
+      for (int i = -3; i <= 3; ++i) {
+        const double c = apex + i * (outer - bridge) / 9, y = under() - 6 - 1.1 * i * i;
+        add(SketchStroke::Lacing, {put(c, y), put(apex + 0.6 * (c - apex), y - 0.45 * rise)});
+      }
+    const bool band = kind == "three" || kind == "gathered", cross = kind == "cross" || kind == "four";
     const double bandDepth = depthAt(top_, 0) + rules_.length("cup.band_middle");
-    if (kind != "cross") add(SketchStroke::Seam, boundary(0, band ? bandDepth : depthAt(top_, 0), under()));
+    if (kind == "moulded") add(SketchStroke::Seam, boundary(0, bust() + 12, under()));
+    if (kind != "cross" && kind != "gathered" && kind != "moulded")
+      add(SketchStroke::Seam, boundary(0, band ? bandDepth : depthAt(top_, 0), under()));
     if (rules_.option("cup.frame") != "one-piece") add(SketchStroke::Seam, boundary(0, under(), depthAt(hem_, 0)));
     if (band) add(SketchStroke::Seam, {put(bridge, bandDepth), put(apex, bandDepth + 2), put(outer, bandDepth)});
     if (cross)
       add(SketchStroke::Seam, {put(bridge, bust() - rules_.length("cup.cross_centre")), put(apex, bust()),
                                put(outer, bust() + rules_.length("cup.cross_side"))});
+  }
+
+  // Yoke, keyhole, inserts and straps.
+  void drawUpper(const Polyline& top) {
+    const bool covered = upper_ && rules_.option("cover.kind") == "covered";
+    if (covered && rules_.option(front_ ? "yoke.front" : "yoke.back") != "none") {
+      Polyline line;
+      for (Vec2 p : across(top_))
+        if (p.y > heightOf(top, p.x) + 1) line.push_back(p);
+      add(SketchStroke::Seam, line);
+    }
+    if (covered && rules_.option("keyhole.kind") == (front_ ? "front" : "back")) {
+      const double from = top.front().y + rules_.length("keyhole.from"),
+                   to = depthAt(top_, kCentre) - rules_.length("keyhole.above");
+      Polyline hole;
+      for (int i = 0; i <= kAlong && to > from + 10; ++i) {
+        const double t = static_cast<double>(i) / kAlong;
+        hole.push_back({rules_.length("keyhole.width") * std::sin(std::numbers::pi * t), from + t * (to - from)});
+      }
+      add(SketchStroke::Edge, hole);
+    }
+    const std::string_view insert = rules_.option("insert.kind");
+    if (front_ && (insert == "centre" || insert == "both"))
+      add(SketchStroke::Seam, {put(rules_.length("insert.top"), top.front().y), put(rules_.length("insert.hem"), skirtEnd())});
+    if (covered && (insert == "shoulder" || insert == "both")) {
+      const Path& arm = upper_->back().path;
+      const Vec2 outer = upper_->at(1).path.end(), inner = upper_->at(1).path.start();
+      const Vec2 a = outer + rules_.length("insert.shoulder") * unit(inner - outer), b = arm.pointAt(0.62 * arm.length());
+      Polyline line;
+      const Path curve(Cubic{a, a + Vec2{0, 0.4 * (b.y - a.y)}, b - Vec2{15, 25}, b});
+      for (int i = 0; i <= kAlong; ++i) {
+        const Vec2 p = curve.pointAt(curve.length() * i / kAlong);
+        line.push_back(put(p.x, p.y));
+      }
+      add(SketchStroke::Seam, line);
+    }
+    if (!upper_ && rules_.option("strap.kind") != "none") {
+      const Vec2 shoulder = lerp(half_.shoulder.start(), half_.shoulder.end(), 0.5);
+      const double y = depthAt(top_, 0), half = rules_.length("strap.width") / 2;
+      for (const double off : {-half, half})
+        add(SketchStroke::Edge, {put(closed(0, y) + off, y), put(shoulder.x + off, shoulder.y)});
+    }
+  }
+
+  // A band round both arms: over the upper edge and out past the side.
+  void drawBand(const Polyline& top) {
+    const double depth = 0.85 * rules_.length("off.depth");
+    const Vec2 arm = top.back() + Vec2{0.42 * top.back().x, 0.2 * depth};
+    Polyline band;
+    for (Vec2 p : top) band.push_back({p.x * 1.02, p.y});
+    band.push_back(arm);
+    band.push_back(arm + Vec2{-0.08 * arm.x, -depth});
+    for (size_t i = top.size(); i-- > 0;) band.push_back({top[i].x * 1.22, top[i].y - depth * (1 - 0.25 * top[i].x / top.back().x)});
+    add(SketchStroke::Outline, band);
+    band.push_back(band.front());
+    add(SketchStroke::Edge, band);
+  }
+
+  void drawWaist() {
+    if (rules_.option("waist.seam") == "none") return;
+    const double y = half_.at(level::kWaist).y, all = closed(lines(), y);
+    const double point = front_ && rules_.option("waist.seam") == "pointed" ? rules_.length("waist.point") : 0;
+    Polyline line;
+    for (int i = 0; i <= kAlong; ++i) {
+      const double t = static_cast<double>(i) / kAlong, from = closed(kCentre, y);
+      line.push_back(put(from + t * (all - from), y + point * (1 - t) * (1 - t)));
+    }
+    add(SketchStroke::Seam, line);
+  }
+
+  void drawDarts() {
+    if (!front_ || rules_.option("cup.kind") != "princess") return;
+    const double y = bust(), apex = closed(0, y);
+    if (rules_.share("dial.side") > 0) add(SketchStroke::Seam, {put(apex + 25, y), put(closed(1, y), y + 8)});
+    if (rules_.share("dial.centre") > 0) add(SketchStroke::Seam, {put(apex - 25, y), put(0, y + 4)});
   }
 
   // y of a line over the figure at x; far above where it does not reach.
@@ -220,18 +384,20 @@ class HalfSketch {
   }
 
   const Block& block_;
+  const Body& body_;
   const Rules& rules_;
   const bool front_;
   const HalfBlock& half_;
   const Boundaries at_;
   const StyleLine top_, hem_;
+  const std::optional<UpperOutline> upper_;
   Sketch sketch_;
 };
 
 }  // namespace
 
-GarmentSketch sketchOf(const Block& block, const Rules& rules) {
-  return {HalfSketch(block, rules, true).draw(), HalfSketch(block, rules, false).draw()};
+GarmentSketch sketchOf(const Block& block, const Body& body, const Rules& rules) {
+  return {HalfSketch(block, body, rules, true).draw(), HalfSketch(block, body, rules, false).draw()};
 }
 
 }  // namespace armure

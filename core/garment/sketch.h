@@ -37,6 +37,7 @@ struct GarmentSketch {
   Sketch front, back;
 };
 
-GarmentSketch sketchOf(const Block& block, const Rules& rules);
+// The body has the measures garment.h's furtherMeasures() asks for.
+GarmentSketch sketchOf(const Block& block, const Body& body, const Rules& rules);
 
 }  // namespace armure

@@ -37,11 +37,6 @@ struct Panel {
   UpperOutline upper;  // on the paper, from the centre to the side; empty on a strapless half
 
   bool goesUp() const { return !upper.empty(); }
-  Path upperPath() const {
-    Path whole;
-    for (const UpperStretch& s : upper) whole = whole.empty() ? s.path : whole + s.path;
-    return whole;
-  }
 };
 
 // The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
@@ -154,22 +149,9 @@ class Cutter {
     return boundary == at_.side() && onBack(p) ? line.sideDepthOnBack : line.depth[boundary];
   }
 
-  // Where an edge that runs up meets the upper outline first: arc lengths along the edge and along the outline. The
-  // outline is looked for a little beyond its ends, which lie on the centre and the side themselves.
-  static std::optional<std::pair<double, double>> meetUpper(const Panel& p, const Path& edge) {
-    constexpr double kBeyond = 40;
-    const Path inner = p.upperPath();
-    const Path whole = Path::line(inner.start() - kBeyond * inner.startTangent(), inner.start()) + inner +
-                       Path::line(inner.end(), inner.end() + kBeyond * inner.endTangent());
-    std::optional<std::pair<double, double>> lowest;
-    for (const auto& [onEdge, onWhole] : edge.meetings(whole))
-      if (!lowest || onEdge > lowest->first) lowest = {onEdge, std::clamp(onWhole - kBeyond, 0.0, inner.length())};
-    return lowest;
-  }
-
   // Finds every place on an edge. The bust line itself belongs to the upper part, which the dart does not turn.
   std::optional<Problem> locate(const Panel& p, DraftedEdge& e, size_t at) const {
-    const auto upper = p.goesUp() ? meetUpper(p, e.path) : std::nullopt;
+    const auto upper = p.goesUp() ? meetOutline(p.upper, e.path) : std::nullopt;
     if (upper) e.onOutline = upper->second;
     struct Wanted {
       std::string name;

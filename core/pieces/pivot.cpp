@@ -195,6 +195,14 @@ Path aimed(const Path& path, bool atStart, Vec2 direction) {
   return Path(std::move(cubics));
 }
 
+// Gives an edge another shape; its notches stay at their points, or as far along it in proportion.
+void reshape(Piece& piece, Edge& edge, Path path) {
+  const double scale = path.length() / edge.path.length();
+  for (Notch& n : piece.notches)
+    if (n.edge == edge.id) n.at = nearOn(path, edge.path.pointAt(n.at)).value_or(n.at * scale);
+  edge.path = std::move(path);
+}
+
 struct Dart {
   size_t piece = 0, first = 0;  // its legs are the edges first and first + 1, the pivot's edge first of all
 };
@@ -255,9 +263,9 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
   // Half of every bend lies in what was there before, so that the short stretch added does not take it all.
   const double third = distance(a, b) / 3;
   const Vec2 chord = unit(b - a), in = unit(before.path.endTangent() + chord), out = unit(chord + after.path.startTangent());
-  before.path = aimed(before.path, false, in);
+  reshape(p, before, aimed(before.path, false, in));
   added.path = Path(Cubic{a, a + third * in, b - third * out, b});
-  after.path = aimed(after.path, true, out);
+  reshape(p, after, aimed(after.path, true, out));
   for (Seam& s : pattern.seams)
     for (SeamSide* side : {&s.a, &s.b}) {
       if (side->piece != cut.piece) continue;
@@ -270,6 +278,15 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
       }
     }
   p.edges.insert(p.edges.begin() + static_cast<std::ptrdiff_t>(turner.mouthAt()), std::move(added));
+  // Seams read their notches off the pieces again.
+  for (Seam& s : pattern.seams)
+    for (const bool sideA : {true, false}) {
+      const SeamSide& side = sideA ? s.a : s.b;
+      if (side.piece != cut.piece) continue;
+      for (SeamNotch& n : s.notches)
+        for (const Notch& mark : p.notches)
+          if (mark.id == n.id && side.uses(mark.edge)) (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
+    }
   return turn;
 }
 

@@ -53,10 +53,12 @@ Result<GarmentSketch> sketchOf(const Order& order) {
   Result<Body> body = resolveBody(order.measures);
   if (!body.ok()) return body.problem();
   const Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  for (std::string_view id : furtherMeasures(rules))
+    if (!body->has(id)) body = body->with(factOf(id, order.measures));
   body = overMouldedCup(*body, rules);
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
-  return sketchOf(*block, rules);
+  return sketchOf(*block, *body, rules);
 }
 
 }  // namespace armure

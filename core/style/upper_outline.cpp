@@ -169,4 +169,21 @@ UpperOutline opened(const UpperOutline& outline, const HalfBlock& half, size_t f
   return out;
 }
 
+Path wholeOutline(const UpperOutline& outline) {
+  Path whole;
+  for (const UpperStretch& s : outline) whole = whole.empty() ? s.path : whole + s.path;
+  return whole;
+}
+
+std::optional<std::pair<double, double>> meetOutline(const UpperOutline& outline, const Path& edge) {
+  constexpr double kBeyond = 40;  // mm
+  const Path inner = wholeOutline(outline);
+  const Path whole = Path::line(inner.start() - kBeyond * inner.startTangent(), inner.start()) + inner +
+                     Path::line(inner.end(), inner.end() + kBeyond * inner.endTangent());
+  std::optional<std::pair<double, double>> lowest;
+  for (const auto& [onEdge, onWhole] : edge.meetings(whole))
+    if (!lowest || onEdge > lowest->first) lowest = {onEdge, std::clamp(onWhole - kBeyond, 0.0, inner.length())};
+  return lowest;
+}
+
 }  // namespace armure

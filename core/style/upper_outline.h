@@ -11,6 +11,7 @@
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "draft/block.h"
@@ -37,5 +38,12 @@ std::optional<UpperOutline> upperOutline(const Block& block, const Rules& rules,
 // The outline as the panel between the lines `from - 1` and `from` of the half sees it: moved out by what the first
 // `from` lines take in. Cubics keep their number; each is sheared by what is taken in at its ends.
 UpperOutline opened(const UpperOutline& outline, const HalfBlock& half, size_t from);
+
+// The outline as one path.
+Path wholeOutline(const UpperOutline& outline);
+
+// Where an edge that runs down the half meets the outline first, going up: arc lengths along the edge and along the
+// outline. The outline is looked for a little beyond its ends, which lie on the centre and the side themselves.
+std::optional<std::pair<double, double>> meetOutline(const UpperOutline& outline, const Path& edge);
 
 }  // namespace armure
