@@ -318,7 +318,7 @@ class SceneMaker {
         QPainterPath wedge(at);
         wedge.arcTo(QRectF(at.x() - kDialRadius, at.y() - kDialRadius, 2 * kDialRadius, 2 * kDialRadius), towards - degrees / 2, degrees);
         wedge.closeSubpath();
-        add(Mark::Dial, wedge, {.working = "dial." + std::string(part.id)});
+        add(Mark::Dial, wedge, {.working = part.key.empty() ? std::string("front.underbust.intake") : "rule." + std::string(part.key)});
       }
       if (degrees <= 0.05 && part.key.empty()) continue;
       const double share = part.key.empty() ? 0 : design_.rules.share(part.key);

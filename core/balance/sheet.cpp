@@ -86,7 +86,7 @@ class SheetMaker {
     for (const Seam& seam : pattern_.seams) {
       for (const bool atTop : {true, false}) {
         const SeamEnd a = seamEnd(pattern_, seam.a, atTop), b = seamEnd(pattern_, seam.b, atTop);
-        if (a.acrossRole != b.acrossRole) continue;
+        if (a.acrossRole != b.acrossRole || !(isFree(a.acrossRole) || isSewn(a.acrossRole))) continue;
         const double turn = turnAcross(pattern_, seam, atTop) * kDegrees;
         if (!isFree(a.acrossRole) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
         CheckRow r = seamRow(

@@ -4,6 +4,7 @@
 
 #include "cups/cup_line.h"
 #include "pieces/grain.h"
+#include "pieces/join.h"
 
 namespace armure {
 namespace {
@@ -58,8 +59,12 @@ std::optional<Problem> addInside(Pattern& pattern, const Pattern& panels, const 
   Pattern traced = panels;
   Result<CupLine> line = cupLine(traced, block, rules);
   if (!line.ok()) return line.problem();
-  dividePieces(traced, {"cup", "Cup line", "in the cup", EdgeRole::Cup, 0, line->through},
-               {{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}});
+  const bool across = line->through.size() > 2;
+  const std::string crossed = traced.seams[1].id + "-cup";
+  std::vector<PieceName> names{{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}};
+  if (across) names.push_back({"cup-beyond", "Outer cup"});
+  dividePieces(traced, {"cup", "Cup line", "in the cup", EdgeRole::Cup, 0, line->through}, names);
+  if (across) joinPieces(traced, crossed, "Outer cup");
   if (kind != "lining") addLayer(pattern, traced, "pad", "Cup pad", 0);
   if (kind != "pad") addLayer(pattern, traced, "lining", "Cup lining", rules.length("allowance.lining"));
   return std::nullopt;

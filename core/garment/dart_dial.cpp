@@ -40,19 +40,23 @@ class DialSetter {
       const DartCut cut = sideCut();
       spread = cut.mouth.edge + "-spread";
       eased = openSpread(pattern_, cut, ease);
-      note("dial.ease", "Left as ease at the side", eased);
     }
+    note("dial.ease", "Left as ease at the side", eased);
+    DartTurn opened;
     if (dart > kLeast) {
       const DartCut cut = sideCut();
-      const DartTurn turn = openDart(pattern_, cut, dart, {"dart-side", "Side dart", allowance(dart, reach(cut)), kClear});
-      note("dial.side", "Side dart, wide at its mouth", turn);
+      opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", allowance(dart, reach(cut)), kClear});
     }
+    note("dial.side", "Side dart, wide at its mouth", opened);
     if (ease > kLeast) plan(spread, eased.width);
   }
 
   std::optional<Problem> atCentre() {
     const double dart = angle("dial.centre");
-    if (dart <= kLeast) return std::nullopt;
+    if (dart <= kLeast) {
+      note("dial.centre", "Dart to the centre front, wide at its mouth", {});
+      return std::nullopt;
+    }
     const Piece& front = pattern_.pieces.front();
     const auto centre = std::find_if(front.edges.begin(), front.edges.end(),
                                      [](const Edge& e) { return e.role == EdgeRole::Centre; });
@@ -73,12 +77,12 @@ class DialSetter {
   // Laid above: the side front lies turned on the cloth, its shape is the same.
   void above() {
     const double turned = angle("dial.top");
+    note("dial.top", "Laid above the bust point: the side front's grain turns", {turned, 0});
     if (turned <= kLeast) return;
     Piece& side = pattern_.pieces[1];
     const Vec2 middle = lerp(side.grainTop, side.grainBottom, 0.5);
     side.grainTop = middle + rotated(side.grainTop - middle, turned);
     side.grainBottom = middle + rotated(side.grainBottom - middle, turned);
-    note("dial.top", "Laid above the bust point: the side front's grain turns", {turned, 0});
   }
 
  private:
@@ -120,7 +124,7 @@ class DialSetter {
   }
   void note(const std::string& key, const std::string& title, const DartTurn& turn) {
     pattern_.workings.push_back(
-        {"dial." + key.substr(5),
+        {"rule." + key,
          title,
          {{'+', fmt::format("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees,
                             block_.dart.angle * kDegrees),

@@ -82,10 +82,10 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   if (!cut.ok()) return cut;
   Pattern pattern = std::move(cut).value();
   if (auto problem = addSkirt(pattern, body, rules)) return *problem;
-  if (auto problem = setDial(pattern, block, rules)) return *problem;
   if (auto problem = setYokes(pattern, block, rules)) return *problem;
   if (auto problem = cutKeyhole(pattern, block, rules)) return *problem;
   const Pattern panels = pattern;
+  if (auto problem = setDial(pattern, block, rules)) return *problem;
   if (auto problem = setCutCup(pattern, block, rules)) return *problem;
   if (auto problem = setInserts(pattern, rules)) return *problem;
   if (auto problem = addShoulderBand(pattern, body, rules)) return *problem;

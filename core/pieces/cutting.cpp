@@ -9,6 +9,7 @@
 
 #include "draft/dart.h"
 #include "pieces/crossing.h"
+#include "pieces/grain.h"
 #include "pieces/outline_parts.h"
 #include "pieces/sew.h"
 #include "style/upper_outline.h"
@@ -61,6 +62,10 @@ class Cutter {
     for (Panel& p : panels_)
       for (DraftedEdge* e : {&p.left, &p.right})
         if (auto problem = locate(p, *e, e == &p.left ? p.leftBoundary : p.rightBoundary)) return *problem;
+    for (const Panel& p : panels_)
+      if (p.goesUp() && upperEdges(p).empty())
+        return Problem{p.name, "nothing of the neckline, the shoulder or the armhole lies between its two lines",
+                       "use fewer lines, or let the princess line end elsewhere (princess.above)"};
     for (size_t i = 0; i + 1 < panels_.size(); ++i) trimSeam(i);
     for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
     for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
@@ -368,7 +373,13 @@ class Cutter {
   void addGrain(const Panel& p, Piece& piece) const {
     const LevelMark* waist = piece.level(level::kWaist);
     const LevelMark* under = piece.level(level::kUnderbust);
-    if (!waist || !under) return;
+    if (!waist || !under) {  // a low edge: wherever there is room
+      constexpr double kShort = 20;
+      const Vec2 down = p.lower.applyToDirection({0, 1}), inside = piece.edges.front().path.pointAt(0.5);
+      piece.grainTop = inside;
+      piece.grainBottom = inside + kShort * down;
+      return layGrain(piece);
+    }
     constexpr double kAcross = 0.2;
     const Vec2 middle = lerp(lerp(waist->a, waist->b, kAcross), lerp(under->a, under->b, kAcross), 0.5);
     const Vec2 down = p.lower.applyToDirection({0, 1});

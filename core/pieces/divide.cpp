@@ -64,7 +64,12 @@ class PieceCut {
       while (hasEdge(out, e.id)) e.id += "-2";
       parts_[piece_.edges[s.edge].id].push_back({place, e.id, s.from, s.to});
       for (Notch n : piece_.notches) {
-        if (n.edge != piece_.edges[s.edge].id || n.at < s.from + kNotchClear || n.at > s.to - kNotchClear) continue;
+        if (n.edge != piece_.edges[s.edge].id) continue;
+        n.at = std::clamp(n.at, 0.0, length);
+        if (n.at < s.from || n.at > s.to) continue;
+        const bool atCut = (s.from > kTiny && n.at < s.from + kNotchClear) ||
+                           (s.to < length - kTiny && n.at > s.to - kNotchClear);
+        if (atCut) continue;
         n.at -= s.from;
         n.edge = e.id;
         out.notches.push_back(std::move(n));

@@ -65,6 +65,7 @@ class Joiner {
     for (size_t i : rb) take(out, b_, i, namesB_);
     meet(out, joint - 1, joint);
     meet(out, out.edges.size() - 1, 0);
+    for (Notch& n : out.notches) n.at = std::clamp(n.at, 0.0, out.edge(n.edge).path.length());
     joinMarks(out);
     // Two edges that run on become one; the later joint first, so that the earlier keeps its place.
     uniteRound(out);
@@ -217,9 +218,13 @@ void renameNotch(Pattern& pattern, Seam& seam, size_t k) {
   SeamNotch& n = seam.notches[k];
   const std::string name = n.id + "-2";
   for (const auto& [side, along] : {std::pair{&seam.a, n.a}, {&seam.b, n.b}}) {
-    const EdgePlace place = pattern.placeOnSide(*side, along);
+    Notch* nearest = nullptr;
+    const auto off = [&, at = along, of = side](const Notch& mark) {
+      return std::abs(pattern.alongSide(*of, {mark.edge, mark.at}) - at);
+    };
     for (Notch& mark : pattern.pieces[side->piece].notches)
-      if (mark.edge == place.edge && mark.id == n.id && std::abs(mark.at - place.at) < kMeets) mark.id = name;
+      if (side->uses(mark.edge) && mark.id == n.id && (!nearest || off(mark) < off(*nearest))) nearest = &mark;
+    if (nearest) nearest->id = name;
   }
   n.id = name;
 }

@@ -9,10 +9,12 @@ constexpr double kBeside = 60;  // mm to the right of the pieces of the shell
 
 // The edge of the opening on the pieces: where it begins, and how long it is.
 double lengthOfOpening(const Pattern& pattern, bool front) {
-  const std::string_view id = front ? "front-1" : "back-1";
+  double longest = 0;  // a yoke or an insert may have a part of it
   for (const Piece& p : pattern.pieces)
-    if (p.id == id) return p.edge("opening").path.length();
-  return 0;
+    for (const Edge& e : p.edges)
+      if (e.id == "opening" && (p.id.starts_with("back") || p.id == "yoke-back") != front)
+        longest = std::max(longest, e.path.length());
+  return longest;
 }
 
 Piece panel(const HalfBlock& half, double length, double x, const Rules& rules) {

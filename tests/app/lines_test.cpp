@@ -71,6 +71,50 @@ TEST_CASE("a plunge is dragged down on the taped figure, and undone") {
   CHECK(d.design().rules.isDefault("top.plunge"));
 }
 
+TEST_CASE("a net yoke over a plunge is held by its handles: neck, plunge, armhole, each undone") {
+  Driver d(Stage::Lines);
+  for (const auto& [key, value] : {std::pair{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "plunge-v"}})
+    d.window.session().setChoice(key, value);
+  d.window.session().settle();
+  struct Drag {
+    const char* key;
+    QPoint by;
+  };
+  for (const Drag& drag : {Drag{"neck.depth_front", {0, 25}}, {"top.plunge", {0, 20}}, {"yoke.armhole", {0, -15}}}) {
+    INFO(drag.key);
+    const double before = d.design().rules.length(drag.key);
+    d.drag(d.placeOf(drag.key), drag.by);
+    CHECK(d.design().rules.length(drag.key) > before + 3);
+    d.window.session().undo();
+    CHECK(d.design().rules.length(drag.key) == Approx(before));
+  }
+}
+
+TEST_CASE("the dial is turned on the bust point: the dart opens at the side, and is undone") {
+  Driver d(Stage::Cups);
+  CHECK(d.table().mode() == TableMode::Taped);
+  const auto wedges = [&] {
+    int n = 0;
+    for (const SceneItem& item : d.table().scene().items) n += item.mark == Mark::Dial;
+    return n;
+  };
+  const int before = wedges();
+  CHECK(before >= 2);
+  d.drag(d.placeOf("dial.side"), {25, 0});
+  CHECK(d.design().rules.share("dial.side") > 0.2);
+  CHECK(d.design().pattern.seam("dart-side") != nullptr);
+  CHECK(wedges() == before + 1);
+  CHECK(d.window.session().selection().working == "rule.dial.side");
+  d.window.session().undo();
+  CHECK(d.design().rules.share("dial.side") == 0);
+  CHECK(d.design().pattern.seam("dart-side") == nullptr);
+  // A dart to a centre on the fold is refused with a reason, and nothing changes.
+  const size_t pieces = d.design().pattern.pieces.size();
+  d.drag(d.placeOf("dial.centre"), {-25, 0});
+  CHECK(d.design().rules.share("dial.centre") == 0);
+  CHECK(d.design().pattern.pieces.size() == pieces);
+}
+
 TEST_CASE("a handle moves by keys along its own way only") {
   Driver d(Stage::Lines);
   d.table().setFocus();

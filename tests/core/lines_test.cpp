@@ -105,12 +105,20 @@ TEST_CASE("a handle goes where its rule goes, as far") {
                             withLines({{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}),
                             withLines({{"top.shape", "straight"}, {"hem.shape", "raised"}}),
                             withLines({{"top.shape", "sweetheart"}, {"cup.kind", "two"}}),
-                            withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}})})
+                            withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}}),
+                            withLines({{"cover.kind", "covered"}, {"neck.shape", "round"}, {"skirt.kind", "flare"}}),
+                            withLines({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"yoke.back", "net"}, {"keyhole.kind", "back"}}),
+                            withLines({{"cover.kind", "straps"}, {"back.shape", "scoop"}}),
+                            withLines({{"cover.kind", "halter"}, {"waist.seam", "pointed"}}),
+                            withLines({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}),
+                            withLines({{"cover.kind", "covered"}, {"insert.kind", "both"}}),
+                            withLines({{"skirt.kind", "peg"}, {"waist.seam", "pointed"}})})
     for (const char* stage : {"Lines", "Cups"}) {
       Order order = lines;
       order.choices["balance.keep"] = "drafted";
       const Design before = designOf(order);
       for (const LineHandle& h : lineHandles(before.pattern, before.rules, stage)) {
+        if (h.sharePerMm > 0) continue;  // the dial: pivot_test.cpp
         Order next = order;
         next.choices[h.key] = formatLengthWithUnit(h.mm + 3, {Unit::Centimetre, 1000});
         INFO(h.key << " on " << before.pattern.pieces[h.piece].id);
@@ -124,7 +132,7 @@ TEST_CASE("a handle goes where its rule goes, as far") {
         }
       }
     }
-  CHECK(seen > 30);
+  CHECK(seen > 60);
 }
 
 TEST_CASE("every length of a line can be traced to its rule") {
@@ -134,7 +142,7 @@ TEST_CASE("every length of a line can be traced to its rule") {
       const Working* w = d.working("rule." + h.key);
       INFO(h.key);
       REQUIRE(w != nullptr);
-      CHECK(w->result == h.mm);
+      if (h.sharePerMm == 0) CHECK(w->result == h.mm);
       CHECK(w->note.find("common practice") != std::string::npos);
     }
 }
@@ -161,12 +169,12 @@ TEST_CASE("every style has a drawing: whole, mirrored on many bodies") {
             wide = std::max(wide, std::abs(p.x));
           }
         }
-        CHECK(outlines == 2);
+        CHECK((outlines == 2 || outlines == 4));  // a shoulder band is drawn behind the rest
         CHECK(std::abs(sum) < 1e-6 * wide * 1000);
         // Half a body seen from the front.
         const double bust = resolveBody(order.measures)->mm(id::kBust);
         CHECK(wide > bust / 8);
-        CHECK(wide < bust / 3);
+        CHECK(wide < bust);  // a skirt is the widest
       }
     }
 }

@@ -9,6 +9,8 @@
 #include <CLI/CLI.hpp>
 #include <chrono>
 #include <fstream>
+#include <optional>
+#include <random>
 
 #include "balance/balance.h"
 #include "io/pieces_json.h"
@@ -49,6 +51,27 @@ void survey(const Order& order, size_t number, const std::string& folder) {
   if (!folder.empty()) std::ofstream(fmt::format("{}/{}.json", folder, number)) << piecesJson(order, d);
 }
 
+// Any choice with any other: each option one in four taken at random, each length one in ten anywhere within its
+// bounds. Most such orders nobody would make; all must be drafted or refused with a reason.
+std::vector<Order> anyChoices(size_t count, unsigned seed) {
+  std::vector<Order> orders = testing::randomCombinations(count, seed);
+  std::mt19937 dice(seed * 7919 + 13);
+  for (Order& o : orders) {
+    o.style = styleTable()[dice() % styleTable().size()].id;
+    o.choices.clear();
+    for (const RuleInfo& rule : ruleTable()) {
+      if (rule.key == "balance.keep" || rule.stage == "Prepare") continue;
+      if (rule.kind == RuleKind::Option && dice() % 4 == 0)
+        o.choices[std::string(rule.key)] = rule.options[dice() % rule.options.size()].id;
+      if (rule.kind != RuleKind::Option && dice() % 10 == 0) {
+        const double value = rule.lowest + (rule.highest - rule.lowest) * (1 + dice() % 998) / 1000.0;
+        o.choices[std::string(rule.key)] = rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value) : fmt::format("{:.2f} mm", value);
+      }
+    }
+  }
+  return orders;
+}
+
 // Every style on every body of the data set with three depths of cup, closed with a zip and laced.
 std::vector<Order> everyStyle() {
   std::vector<Order> orders;
@@ -73,26 +96,37 @@ int main(int argc, char** argv) {
   size_t from = 0, count = 100;
   unsigned seed = 1;
   std::string folder;
-  bool styles = false;
+  bool styles = false, any = false;
   size_t every = 1;
   app.add_option("--from", from, "number of the first order of this run");
   app.add_option("--count", count, "how many");
   app.add_option("--seed", seed, "of the random numbers");
   app.add_option("--pieces", folder, "a folder for their exports");
   app.add_flag("--styles", styles, "every style on every body instead of random orders");
+  app.add_flag("--any", any, "any choice with any other: only that nothing breaks");
+  std::optional<size_t> only;
+  app.add_option("--only", only, "survey this one alone, of those drawn");
   app.add_option("--every", every, "export only one in so many");
   CLI11_PARSE(app, argc, argv);
   std::vector<Order> orders =
+      any ? anyChoices(count, seed + static_cast<unsigned>(from)) :
       styles ? everyStyle() : testing::randomCombinations(count, seed + static_cast<unsigned>(from));
   const size_t first = styles ? from : 0, last = styles ? std::min(orders.size(), from + count) : orders.size();
   for (size_t i = first; i < last; ++i) {
     const size_t number = styles ? i : from + i;
+    if (only && number != *only) continue;
     orders[i].choices["balance.keep"] = "balanced";
-    if (!styles) {  // random choices over the panel styles; cups and deep edges are surveyed style by style
+    if (!styles && !any) {  // random choices over the panel styles; cups and deep edges are surveyed style by style
       orders[i].style = styleTable()[number % kPanelStyles].id;
       orders[i].choices["cup.kind"] = "princess";
     }
-    survey(orders[i], number, number % every == 0 ? folder : "");
+    try {
+      survey(orders[i], number, number % every == 0 ? folder : "");
+    } catch (const std::exception& e) {
+      std::string choices;
+      for (const auto& [key, value] : orders[i].choices) choices += fmt::format(" {}='{}'", key, value);
+      fmt::print("threw\t{}\t{}\tstyle={}{}\n", number, e.what(), orders[i].style, choices);
+    }
   }
   return 0;
 }
