@@ -1,14 +1,13 @@
 #include "app/table_scene.h"
 
-#include "garment/dart_dial.h"
-#include "garment/line_handles.h"
-#include "style/upper_outline.h"
+#include "app/line_marks.h"
 #include "geometry/comb.h"
 #include "prepare/arrange.h"
 #include "prepare/marks.h"
 #include "prepare/paper.h"
 #include "render/pattern_painter.h"
 #include "style/style_line.h"
+#include "style/upper_outline.h"
 
 namespace armure {
 namespace {
@@ -16,7 +15,6 @@ namespace {
 constexpr double kBetweenHalves = 70;  // mm between the halves of the block
 constexpr double kLabelSpace = 75;     // mm for the level names on the left
 constexpr double kGuide = 3.2;         // half a diagonal of a guide, mm
-constexpr double kGrip = 3.4;          // radius of the place where a line is taken hold of, mm
 constexpr double kHandle = 2.6;        // half side of a handle, mm
 
 QPainterPath squareAt(QPointF p) {
@@ -57,7 +55,8 @@ class SceneMaker {
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
     const double bottom = block_.levels.at(level::kHem).front;
     // While shaping, what is cut away later need not be seen.
-    const bool covered = goesUp(design_.rules, true) || goesUp(design_.rules, false) || !options_.guides || design_.rules.option("princess.above") != "top";
+    const bool covered = goesUp(design_.rules, true) || goesUp(design_.rules, false) || !options_.guides ||
+                         design_.rules.option("princess.above") != "top";
     const double above = covered ? -12 : block_.levels.at(level::kTop).front - 45;
     scene_.bounds = QRectF(-kLabelSpace, above, right + kLabelSpace + 15, bottom + 12 - above);
     return std::move(scene_);
@@ -68,8 +67,7 @@ class SceneMaker {
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
     partLabels();
-    if (!options_.lines.empty()) addLineHandles(arrangement);
-    if (options_.lines == "Cups") addDial(arrangement);
+    if (!options_.lines.empty()) addLineMarks(scene_, design_, options_);
     return std::move(scene_);
   }
 
@@ -283,49 +281,6 @@ class SceneMaker {
             l.at += QPointF(by, 0);
         }
       }
-  }
-
-  // Where lines can be taken hold of, with their lengths.
-  void addLineHandles(const Arrangement& arrangement) {
-    for (const LineHandle& h : lineHandles(design_.pattern, design_.rules, options_.lines)) {
-      const Motion& m = arrangement[h.piece];
-      const QPointF at = toQt(m.apply(h.at)), axis = toQt(m.applyToDirection(h.axis));
-      QPainterPath grip;
-      grip.addEllipse(at, kGrip, kGrip);
-      scene_.items.push_back({Mark::Guide,
-                              grip,
-                              {.working = "rule." + h.key},
-                              GuideHandle{h.key, axis, h.mm, !design_.rules.isDefault(h.key), h.sharePerMm}});
-      if (h.sharePerMm > 0) continue;  // the dial says how much
-      scene_.labels.push_back({LabelKind::Movement,
-                               at,
-                               QString::fromStdString(formatLength(h.mm, options_.moves)),
-                               0,
-                               {std::abs(axis.x()) > 0.7 ? 0.0 : 26.0, std::abs(axis.x()) > 0.7 ? -14.0 : 0.0}});
-    }
-  }
-
-  // The dial about the bust point: each part of the one angle as a wedge pointing where it is taken up.
-  void addDial(const Arrangement& arrangement) {
-    const auto centre = dialCentre(design_.pattern);
-    if (!centre) return;
-    const QPointF at = toQt(arrangement[centre->piece].apply(centre->at));
-    for (const DialPart& part : dartDial(block_, design_.rules)) {
-      const double degrees = part.angleRad * 180 / std::numbers::pi;
-      const Vec2 way = dialDirection(part.id);
-      if (degrees > 0.05) {
-        const double towards = -std::atan2(way.y, way.x) * 180 / std::numbers::pi;
-        QPainterPath wedge(at);
-        wedge.arcTo(QRectF(at.x() - kDialRadius, at.y() - kDialRadius, 2 * kDialRadius, 2 * kDialRadius), towards - degrees / 2, degrees);
-        wedge.closeSubpath();
-        add(Mark::Dial, wedge, {.working = part.key.empty() ? std::string("front.underbust.intake") : "rule." + std::string(part.key)});
-      }
-      if (degrees <= 0.05 && part.key.empty()) continue;
-      const double share = part.key.empty() ? 0 : design_.rules.share(part.key);
-      const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
-      scene_.labels.push_back({LabelKind::Movement, at + out * QPointF(way.x, way.y),
-                               QStringLiteral("%1°").arg(degrees, 0, 'f', 0), 0, {22 * way.x, 15 * way.y}});
-    }
   }
 
   void addComb(const Path& path, const Motion& m) {

@@ -39,9 +39,9 @@ enum class Mark {
 // What dragging a guide sets: the choice, and the way along which its length grows.
 struct GuideHandle {
   std::string key;
-  QPointF axis{1, 0};   // on the table; a mm along it makes the length a mm longer
-  double mm = 0;        // now
-  bool placed = false;  // by hand
+  QPointF axis{1, 0};     // on the table; a mm along it makes the length a mm longer
+  double mm = 0;          // now
+  bool placed = false;    // by hand
   double sharePerMm = 0;  // where the rule is a share: how much of it a mm makes
 };
 

@@ -6,6 +6,7 @@
 
 #include <QApplication>
 #include <QEvent>
+#include <array>
 
 #include "app/main_window.h"
 #include "body/body_form.h"
@@ -208,24 +209,41 @@ void typedMeasureBalanced(benchmark::State& state) {
   }
 }
 
-// A handle of a line dragged on the taped figure: the plunge of a style with cups on the stage Lines (0), balanced too
-// (1), or the end of the cup line on the stage Cups (2); designed, balanced where kept, and painted.
+// A handle dragged on the taped figure: designed, balanced where kept, and painted.
+struct LineDrag {
+  const char *style, *key, *first, *second;
+  Stage stage;
+  bool balanced;
+};
+constexpr std::array<LineDrag, 9> kLineDrags{{
+    {"plunge-v-cups", "top.plunge", "1 in", "1 1/16 in", Stage::Lines, false},
+    {"plunge-v-cups", "top.plunge", "1 in", "1 1/16 in", Stage::Lines, true},
+    {"plunge-v-cups", "cup.side", "1 in", "1 1/16 in", Stage::Cups, true},
+    {"plunge-net-yoke", "yoke.armhole", "1 1/2 in", "1 9/16 in", Stage::Lines, true},
+    {"covered-square", "neck.depth_front", "4 in", "4 1/16 in", Stage::Lines, true},
+    {"off-shoulder", "skirt.gore", "8 in", "8 1/16 in", Stage::Lines, true},
+    {"straight-skirt", "dial.side", "0.4", "0.45", Stage::Cups, true},
+    {"gathered-cup", "gather.gap", "1 1/2 in", "1 9/16 in", Stage::Cups, true},
+    {"moulded-cup", "mould.dart_wide", "1 in", "1 1/16 in", Stage::Cups, true},
+}};
+
 void dragALine(benchmark::State& state) {
+  const LineDrag& drag = kLineDrags.at(static_cast<size_t>(state.range(0)));
   MainWindow window;
   window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
-  window.session().setStyle("plunge-v-cups");
-  if (state.range(0) > 0) window.session().setChoice("balance.keep", "balanced");
-  window.stages().setStage(state.range(0) == 2 ? Stage::Cups : Stage::Lines);
+  window.session().setStyle(drag.style);
+  if (drag.balanced) window.session().setChoice("balance.keep", "balanced");
+  window.stages().setStage(drag.stage);
   window.show();
   QApplication::processEvents();
   PaintCounter table;
   window.table().installEventFilter(&table);
-  const std::string key = state.range(0) == 2 ? "cup.side" : "top.plunge";
   int i = 0;
   for (auto _ : state) {
-    window.session().setChoice(key, ++i % 2 ? "1 in" : "1 1/16 in");
+    window.session().setChoice(drag.key, ++i % 2 ? drag.first : drag.second);
     QApplication::processEvents();
   }
+  state.SetLabel(std::string(drag.style) + ", " + drag.key);
   state.counters["table"] = benchmark::Counter(table.paints, benchmark::Counter::kAvgIterations);
 }
 
@@ -266,7 +284,7 @@ BENCHMARK(balancing)->Arg(8)->Arg(12)->Arg(18)->Arg(20)->Unit(benchmark::kMillis
 BENCHMARK(balancingWarm)->Arg(12)->Arg(18)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureBalanced)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
-BENCHMARK(dragALine)->DenseRange(0, 2)->Unit(benchmark::kMillisecond);
+BENCHMARK(dragALine)->DenseRange(0, kLineDrags.size() - 1)->Unit(benchmark::kMillisecond);
 BENCHMARK(howDeep)->Unit(benchmark::kMillisecond);
 BENCHMARK(standing)->Unit(benchmark::kMillisecond);
 BENCHMARK(shelf)->Unit(benchmark::kMillisecond);

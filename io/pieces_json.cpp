@@ -44,18 +44,20 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   for (const Notch& n : p.notches)
     notches.push_back(
         {{"id", n.id}, {"edge", n.edge}, {"at", rounded(n.at)}, {"kind", n.doubled ? "double" : "single"}});
-  return {{"id", p.id},
-          {"name", p.name},
-          {"number", p.number},
-          {"of", p.of},
-          {"layer", p.layer},
-          {"quantity", p.quantity},
-          {"onFold", p.onFold.empty() ? Json() : Json(p.onFold)},
-          {"grain", Json::array({point(p.grainTop), point(p.grainBottom)})},
-          {"edges", std::move(edges)},
-          {"levels", std::move(levels)},
-          {"notches", std::move(notches)},
-          {"cutOutline", points(cutOutline)}};
+  Json piece = {{"id", p.id},
+                {"name", p.name},
+                {"number", p.number},
+                {"of", p.of},
+                {"layer", p.layer},
+                {"quantity", p.quantity},
+                {"onFold", p.onFold.empty() ? Json() : Json(p.onFold)},
+                {"grain", Json::array({point(p.grainTop), point(p.grainBottom)})},
+                {"edges", std::move(edges)},
+                {"levels", std::move(levels)},
+                {"notches", std::move(notches)},
+                {"cutOutline", points(cutOutline)}};
+  if (!p.cloth.empty()) piece["cloth"] = p.cloth;
+  return piece;
 }
 
 Json sideJson(const Pattern& pattern, const SeamSide& side) {

@@ -306,7 +306,8 @@ class SheetMaker {
       b.push_back(nearOn(e.path, m.b).has_value());
     }
     for (size_t i = 0; i < n; ++i) {
-      if ((isFree(p.edges[i].role) && (a[i] || b[i])) || (a[i] && b[(i + 1) % n]) || (b[i] && a[(i + 1) % n])) return true;
+      if ((isFree(p.edges[i].role) && (a[i] || b[i])) || (a[i] && b[(i + 1) % n]) || (b[i] && a[(i + 1) % n]))
+        return true;
     }
     return false;
   }

@@ -157,7 +157,8 @@ class CupLineMaker {
   // the bust line, and up to its end on an upper edge.
   Path outerPath(double under, Vec2 widest, Vec2 end) const {
     const Vec2 from = outer_.pointAt(under);
-    const Vec2 out = square(outer_.tangentAt(under)), up{0, -1}, onward = unit(end - widest), through = unit(up + onward);
+    const Vec2 out = square(outer_.tangentAt(under)), up{0, -1}, onward = unit(end - widest),
+               through = unit(up + onward);
     const double reach = handleAtSeam(dot(widest - from, out), dot(widest - from, through)),
                  rise = kQuarter * dot(widest - from, through), handle = distance(widest, end) / 3;
     return Path(std::vector<Cubic>{Cubic{from, from + reach * out, widest - rise * through, widest},
@@ -183,15 +184,15 @@ class CupLineMaker {
     return std::nullopt;
   }
 
-  // Whether the next seam outwards may be crossed: it is a panel seam, and the cup is one whose outer part may be joined
-  // over it.
+  // Whether the next seam outwards may be crossed: it is a panel seam, and the cup is one whose outer part may be
+  // joined over it.
   bool mayCross() const {
     const std::string_view kind = rules_.option("cup.kind");
     return next_.id != "side" && kind != "gathered" && kind != "moulded";
   }
 
-  // Across the next seam: drawn with the panel beyond laid on where the line crosses, so that it crosses without a kink.
-  // Where that is follows from the line: a few rounds settle it. Fails where it crosses too flat to be sewn.
+  // Across the next seam: drawn with the panel beyond laid on where the line crosses, so that it crosses without a
+  // kink. Where that is follows from the line: a few rounds settle it. Fails where it crosses too flat to be sewn.
   std::optional<Problem> addAcross(CupLine& line, double x, double bust, double under) {
     const Piece& beyond = pattern_.pieces[next_.b.piece];
     const Path a = pattern_.sidePath(next_.a), b = pattern_.sidePath(next_.b);
@@ -209,8 +210,8 @@ class CupLineMaker {
     for (int round = 0; round < 6; ++round) {
       const double there = notch.b + along - notch.a;
       const double turn = angleBetween(b.tangentAt(there), a.tangentAt(along));
-      const Motion lay = Motion::rotationAbout(b.pointAt(there), turn)
-                             .then(Motion::translation(a.pointAt(along) - b.pointAt(there)));
+      const Motion lay =
+          Motion::rotationAbout(b.pointAt(there), turn).then(Motion::translation(a.pointAt(along) - b.pointAt(there)));
       const double room = pattern_.sidePath(pattern_.seams[2].a).transformed(lay).xAtDepth(bust) - kBeside;
       crossedTo_ = std::min(x, room);
       whole = outerPath(under, {crossedTo_, bust}, lay.apply(above.path.pointAt(at)));
@@ -228,7 +229,9 @@ class CupLineMaker {
     const double there = notch.b + along - notch.a;
     line.through.push_back({princess_.b.piece, onPrincess(under), pattern_.placeOnSide(next_.a, along),
                             withEnds(whole, whole.start(), a.pointAt(along))});
-    line.through.push_back({next_.b.piece, pattern_.placeOnSide(next_.b, there), {above.id, at},
+    line.through.push_back({next_.b.piece,
+                            pattern_.placeOnSide(next_.b, there),
+                            {above.id, at},
                             withEnds(onBeyond, b.pointAt(there), above.path.pointAt(at))});
     return std::nullopt;
   }
@@ -238,7 +241,7 @@ class CupLineMaker {
   const Rules& rules_;
   const Seam &princess_, &next_;  // and the next one outwards
   const Piece &centre_, &side_;
-  const Path inner_, outer_;  // the princess seam on either side, from the top down
+  const Path inner_, outer_;              // the princess seam on either side, from the top down
   const Edge &aboveCentre_, &aboveSide_;  // the edges the cup line begins and ends on: top edges, or a yoke's seam
   const Path rightOfSide_;
   double inset_ = 0, crossedTo_ = 0;

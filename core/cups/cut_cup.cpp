@@ -15,7 +15,7 @@ namespace armure {
 namespace {
 
 constexpr double kFramesFit = 0.5;  // mm: the edges that close a frame for good must be one line
-constexpr double kDartBelow = 10;  // mm: the dart of a cup cover ends this far below the bust point
+constexpr double kDartBelow = 10;   // mm: the dart of a cup cover ends this far below the bust point
 constexpr double kPi = 3.14159265358979323846;
 
 class CupMaker {
@@ -49,8 +49,7 @@ class CupMaker {
     uniteSeams(pattern_, "princess");
     for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
     for (Piece& p : pattern_.pieces)
-      if (p.id != "cup-cover" &&
-          (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")))
+      if (p.id != "cup-cover" && (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")))
         layGrain(p);
     return std::nullopt;
   }
@@ -90,7 +89,8 @@ class CupMaker {
   // Both seams along a line are told apart.
   void nameSides(const std::string& line) {
     for (Seam& s : pattern_.seams)
-      for (const auto& [id, side] : {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}, {line + "-3", ", outer end"}})
+      for (const auto& [id, side] :
+           {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}, {line + "-3", ", outer end"}})
         if (s.id == id) s.name += side;
   }
   // Where both became one seam again, it is the whole line.

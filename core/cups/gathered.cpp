@@ -13,11 +13,12 @@ namespace armure {
 namespace {
 
 constexpr double kPi = 3.14159265358979323846;
-constexpr double kMostTurn = 4;    // rad: a piece fanned further lies over itself
-constexpr double kKnots = 22;      // mm between the knots of an edge drawn smooth
-constexpr double kFromEnds = 8;    // mm: no slash nearer to the ends of an edge
-constexpr double kMiddle = 0.25;   // "its middle half" begins here
-constexpr double kPastCentre = 0.1;  // "towards the centre" ends this far behind the princess line, part of the cup line
+constexpr double kMostTurn = 4;   // rad: a piece fanned further lies over itself
+constexpr double kKnots = 22;     // mm between the knots of an edge drawn smooth
+constexpr double kFromEnds = 8;   // mm: no slash nearer to the ends of an edge
+constexpr double kMiddle = 0.25;  // "its middle half" begins here
+constexpr double kPastCentre =
+    0.1;  // "towards the centre" ends this far behind the princess line, part of the cup line
 
 // One smooth path through points of another at these lengths: Bessel tangents (the parabola through three neighbours),
 // these directions at its ends.
@@ -71,7 +72,8 @@ class Gatherer {
       return Problem{"Gathered cup", "there is no room for a slash in the lower cup",
                      "make the strips narrower, or let the gathers go to the whole edge"};
     if (const double turn = fanned ? turnOf(slashes, gap) : 0; turn > kMostTurn)
-      return Problem{"Gathered cup", fmt::format("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
+      return Problem{"Gathered cup",
+                     fmt::format("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
                      "spread it less, make the strips wider, or spread it straight"};
     const SpreadPiece spread = slashAndSpread(upper_, lower_, slashes, gap, fanned);
     // Where things lie on the edges once cloth has come in before them.
@@ -156,8 +158,8 @@ class Gatherer {
     return slashes;
   }
 
-  void makePiece(const SpreadPiece& spread, double princess, double middle, const std::vector<Slash>& slashes, double gap,
-                 bool fanned) {
+  void makePiece(const SpreadPiece& spread, double princess, double middle, const std::vector<Slash>& slashes,
+                 double gap, bool fanned) {
     Piece cup = pattern_.pieces[inner_];
     cup.id = "cup-gathered";
     cup.name = "Lower cup, gathered";
@@ -166,8 +168,7 @@ class Gatherer {
     std::vector<double> above, below;
     for (const Slash& k : slashes) above.push_back(k.upper), below.insert(below.begin(), k.lower);
     const Path evened = smoothed(spread.upper, upper_.length(), above, fanned ? 0 : gap);
-    const Path upper = fanned ? evened : dipped(evened),
-               lower = smoothed(spread.lower, lower_.length(), below, gap);
+    const Path upper = fanned ? evened : dipped(evened), lower = smoothed(spread.lower, lower_.length(), below, gap);
     const double su = upper.length() / spread.upper.length(), sl = lower.length() / spread.lower.length();
     const double allowance = pattern_.pieces[inner_].edge("cup-1").allowance;
     const double seam = pattern_.pieces[inner_].edge("band-1").allowance;
@@ -185,7 +186,8 @@ class Gatherer {
     replace(std::move(cup));
     const auto onEdge = [&](double f) { return onLowerOf(onLowerEdge(f), slashes, gap) * sl; };
     planCup("cup-1", from_ > kFromEnds ? std::optional(from_) : std::nullopt, "gather-1", onEdge(from_) - pl, true);
-    planCup("cup-2", to_ < l1_ + l2_ - kFromEnds ? std::optional(to_ - l1_) : std::nullopt, "gather-2", onEdge(to_), false);
+    planCup("cup-2", to_ < l1_ + l2_ - kFromEnds ? std::optional(to_ - l1_) : std::nullopt, "gather-2", onEdge(to_),
+            false);
     for (const char* id : {"band-1", "band-2"}) planBand(id, !fanned);
   }
 
@@ -243,7 +245,8 @@ class Gatherer {
   }
 
   // The frame is side a, walked from the centre out. `at` is where the gathers begin or end along it.
-  void planCup(const std::string& id, std::optional<double> at, const std::string& notch, double onGathered, bool first) {
+  void planCup(const std::string& id, std::optional<double> at, const std::string& notch, double onGathered,
+               bool first) {
     Seam& s = seam(id);
     clearNotches(s);
     double a = pattern_.sidePath(s.a).length(), b = pattern_.sidePath(s.b).length();
@@ -270,14 +273,15 @@ class Gatherer {
 
   void tell(size_t slashes, double gap, const SpreadPiece& spread) {
     const auto count = static_cast<double>(slashes);
-    pattern_.workings.push_back({"gather.lower",
-                                 "Gathered cup, its lower edge",
-                                 {{'+', "cup line of the flat pieces", l1_ + l2_, Source::Computed},
-                                  {'+', "left open below the bust point", wedge_, Source::Computed},
-                                  {'+', fmt::format("{} slashes, spread apart", slashes), count * gap, Source::Computed}},
-                                 spread.lower.length(),
-                                 fmt::format("gathered {:.2f} to 1 into the cup line; common practice",
-                                             (to_ - from_ + wedge_ + count * gap) / (to_ - from_))});
+    pattern_.workings.push_back(
+        {"gather.lower",
+         "Gathered cup, its lower edge",
+         {{'+', "cup line of the flat pieces", l1_ + l2_, Source::Computed},
+          {'+', "left open below the bust point", wedge_, Source::Computed},
+          {'+', fmt::format("{} slashes, spread apart", slashes), count * gap, Source::Computed}},
+         spread.lower.length(),
+         fmt::format("gathered {:.2f} to 1 into the cup line; common practice",
+                     (to_ - from_ + wedge_ + count * gap) / (to_ - from_))});
     pattern_.workings.push_back({"gather.upper",
                                  "Gathered cup, its upper edge",
                                  {{'+', "edge of the band", upper_.length(), Source::Computed},
@@ -299,7 +303,8 @@ SpreadPiece slashAndSpread(const Path& upper, const Path& lower, const std::vect
                            bool fanned) {
   std::vector<Motion> motions{Motion()};
   for (const Slash& s : slashes) {
-    const Vec2 top = motions.back().apply(upper.pointAt(s.upper)), bottom = motions.back().apply(lower.pointAt(s.lower));
+    const Vec2 top = motions.back().apply(upper.pointAt(s.upper)),
+               bottom = motions.back().apply(lower.pointAt(s.lower));
     const double length = distance(top, bottom);
     if (length < gap / 2) throw std::invalid_argument("slashAndSpread: a slash is shorter than half the gap");
     const Vec2 down = unit(bottom - top), aside{down.y, -down.x};

@@ -19,7 +19,8 @@ double rightOf(const Pattern& pattern) {
 }
 
 // Adds both traced pieces as one layer.
-void addLayer(Pattern& pattern, const Pattern& traced, const std::string& layer, const std::string& name, double allowance) {
+void addLayer(Pattern& pattern, const Pattern& traced, const std::string& layer, const std::string& name,
+              double allowance) {
   const Seam* seam = traced.seam("princess-cup");
   const size_t inner = seam->a.piece, outer = seam->b.piece, first = pattern.pieces.size();
   double left = HUGE_VAL;

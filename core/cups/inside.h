@@ -1,7 +1,7 @@
 // core/cups/inside.h
 //
-// What lies inside the cup: pads and linings, traced from the panels as they were cut, from the underbust up to the upper
-// edge, along the cup line; whatever the cup itself is made of. They are layers of their own, behind all others.
+// What lies inside the cup: pads and linings, traced from the panels as they were cut, from the underbust up to the
+// upper edge, along the cup line; whatever the cup itself is made of. They are layers of their own, behind all others.
 #pragma once
 
 #include <optional>

@@ -18,11 +18,21 @@ using std::numbers::pi;
 
 // bust girth cm; base width, depth, wire mm; volume ml
 constexpr std::array<MouldedSize, 15> kSizes{{
-    {76, 106.5, 24, 185.5, 114},    {80, 112, 26.5, 195.5, 140},   {84, 117.5, 29, 205.5, 171},
-    {88, 123, 31.5, 215, 206},      {92, 129, 34.5, 225, 248},     {96, 134.5, 37.5, 234.5, 294},
-    {100, 140, 40.5, 244.5, 347},   {104, 145.5, 43.5, 254, 405},  {108, 151, 47, 264, 475},
-    {112, 157, 50.5, 273.5, 556},   {116, 162.5, 54, 283.5, 642},  {120, 168, 57.5, 293, 737},
-    {124, 173.5, 61.5, 303, 849},   {128, 179, 65, 313, 962},      {132, 185, 69.5, 322.5, 1110},
+    {76, 106.5, 24, 185.5, 114},
+    {80, 112, 26.5, 195.5, 140},
+    {84, 117.5, 29, 205.5, 171},
+    {88, 123, 31.5, 215, 206},
+    {92, 129, 34.5, 225, 248},
+    {96, 134.5, 37.5, 234.5, 294},
+    {100, 140, 40.5, 244.5, 347},
+    {104, 145.5, 43.5, 254, 405},
+    {108, 151, 47, 264, 475},
+    {112, 157, 50.5, 273.5, 556},
+    {116, 162.5, 54, 283.5, 642},
+    {120, 168, 57.5, 293, 737},
+    {124, 173.5, 61.5, 303, 849},
+    {128, 179, 65, 313, 962},
+    {132, 185, 69.5, 322.5, 1110},
 }};
 
 Fact replaced(const Body& body, std::string_view id, double mm, std::vector<Term> terms, const std::string& note) {
@@ -59,10 +69,12 @@ bool isMoulded(const Rules& rules) { return rules.option("cup.kind") == "moulded
 
 MouldedCup mouldedCup(const Body& body, const Rules& rules) {
   const double wanted = (body.mm(id::kBust) + rules.length("mould.offset")) / 10;
-  const auto size = std::find_if(kSizes.begin(), kSizes.end() - 1, [&](const MouldedSize& s) { return s.bustGirthCm >= wanted; });
+  const auto size =
+      std::find_if(kSizes.begin(), kSizes.end() - 1, [&](const MouldedSize& s) { return s.bustGirthCm >= wanted; });
   MouldedCup cup{*size, {size->baseWidth / 2, size->depth}, {}};
   // The dart reaches part of the way up: the rim loses its width, the arc over the apex stays.
-  const double taken = rules.length("mould.dart_wide") * std::min(1.0, rules.length("mould.dart_long") / (cup.asBought.arc() / 2));
+  const double taken =
+      rules.length("mould.dart_wide") * std::min(1.0, rules.length("mould.dart_long") / (cup.asBought.arc() / 2));
   cup.pinched = capWithArc(cup.asBought.arc(), cup.asBought.baseRadius - taken / (2 * pi));
   return cup;
 }
@@ -95,8 +107,8 @@ Body overMouldedCup(const Body& body, const Rules& rules) {
   const Source source = body.fact(id::kBust).source;
   out = out.with(replaced(body, id::kBust, girth,
                           {{'+', "bust", body.mm(id::kBust), source},
-                           {'+', fmt::format("the cup stands {:.0f} mm further out", further), girth - body.mm(id::kBust),
-                            Source::Computed}},
+                           {'+', fmt::format("the cup stands {:.0f} mm further out", further),
+                            girth - body.mm(id::kBust), Source::Computed}},
                           note));
   for (const std::string_view id : {id::kShoulderToUnderbust, id::kShoulderToWaist})
     out = out.with(replaced(body, id, body.mm(id) + lift,

@@ -39,8 +39,8 @@ struct SphericalCap {
   double volume() const;  // mm^3
 };
 
-// The cap with this arc over the apex on this base radius; 0 < 2 baseRadius <= arc. Deeper than a half sphere for an arc
-// longer than pi baseRadius.
+// The cap with this arc over the apex on this base radius; 0 < 2 baseRadius <= arc. Deeper than a half sphere for an
+// arc longer than pi baseRadius.
 SphericalCap capWithArc(double arc, double baseRadius);
 
 // The cup an order takes: the smallest size not below the client's bust and the offset, the dart pinched.

@@ -28,9 +28,7 @@ std::string shareLabel(const Level& l, double share) {
 
 }  // namespace
 
-double HalfParts::topY() const {
-  return goesUp(rules_, front_) ? -kAbove : level(level::kTop).front - kAbove;
-}
+double HalfParts::topY() const { return goesUp(rules_, front_) ? -kAbove : level(level::kTop).front - kAbove; }
 double HalfParts::bottomY() const {
   const double point = rules_.option("hem.shape") == "dipped" ? rules_.length("hem.dip") : 0;
   return std::max(depth(level::kHem) + point, depth(level::kHip)) + kBelow;

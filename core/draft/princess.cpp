@@ -91,9 +91,9 @@ class Princess {
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
     const double corner = std::tan(halfCorner), topX = topX_ + part * shaping_.at(level::kTop).taken[0];
     const double aim = (position_ - corner * up - topX) / (bust - up - top);
-    std::vector<Station> above = goesUp_ ? aboveTop(centrePart, part, corner, up)
-                                         : std::vector<Station>{{top, topX, aim, true},
-                                                                {bust, position_, corner, true, up}};
+    std::vector<Station> above =
+        goesUp_ ? aboveTop(centrePart, part, corner, up)
+                : std::vector<Station>{{top, topX, aim, true}, {bust, position_, corner, true, up}};
     std::vector<Station> below{{bust, position_, -corner, true, 0, down}};
     addBelow(below, centrePart, part);
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.

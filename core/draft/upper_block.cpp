@@ -23,7 +23,8 @@ std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool fr
   if (where == "top" && !goesUp(rules, front)) return std::nullopt;
   const UpperPoints p = upperPoints(body, rules, front, chestY);
   if (rules.option("cover.kind") == "halter") {  // on the edge that runs from the neck to the side
-    const Vec2 strap = p.neck + (rules.length("halter.widen") + rules.length("halter.width")) * unit(p.shoulder - p.neck);
+    const Vec2 strap =
+        p.neck + (rules.length("halter.widen") + rules.length("halter.width")) * unit(p.shoulder - p.neck);
     return Vec2{strap.x + 0.25 * (p.shoulder.x - strap.x), (strap.y + chestY) / 2};
   }
   return where == "armhole" ? p.armholeMiddle : lerp(p.neck, p.shoulder, 0.5);

@@ -23,8 +23,8 @@ struct UpperPoints {
 // `chestY` is the depth of the chest line on that half.
 UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double chestY);
 
-// Where the first line of a half ends on the shoulder or the armhole, by the rule "princess.above"; nothing where it ends
-// at the top edge.
+// Where the first line of a half ends on the shoulder or the armhole, by the rule "princess.above"; nothing where it
+// ends at the top edge.
 std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool front, double chestY);
 
 // Where the line at `place` (1 for the second from the centre) of `count` ends on the lower half of the armhole, evenly

@@ -12,8 +12,8 @@
 namespace armure {
 namespace {
 
-constexpr double kLeast = 1e-6;              // rad
-constexpr double kClear = kMmPerInch;        // a dart ends this far short of the bust point; common practice, no source
+constexpr double kLeast = 1e-6;        // rad
+constexpr double kClear = kMmPerInch;  // a dart ends this far short of the bust point; common practice, no source
 constexpr double kDegrees = 180 / std::numbers::pi;
 
 // What both edges of the princess line leave open about the bust point, seen at a depth.
@@ -58,18 +58,19 @@ class DialSetter {
       return std::nullopt;
     }
     const Piece& front = pattern_.pieces.front();
-    const auto centre = std::find_if(front.edges.begin(), front.edges.end(),
-                                     [](const Edge& e) { return e.role == EdgeRole::Centre; });
+    const auto centre =
+        std::find_if(front.edges.begin(), front.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Centre; });
     if (centre == front.edges.end())
       return Problem{"Dart to the centre front", "it would break a centre that is on the fold or must stay straight",
                      "sew the centre front closed (opening.front=seam), or move the dart elsewhere"};
     const double bust = block_.levels.at(level::kBust).front;
     const auto met = centre->path.crossings({0, bust}, {1, 0});
     const SeamSide& princess = pattern_.seams.front().a;
-    if (met.empty()) return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
+    if (met.empty())
+      return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
     const DartCut cut{0, bustOn(princess), {centre->id, met.front()}, TurnedPart::FromPivotToMouth};
-    const DartTurn turn = openDart(pattern_, cut, dart,
-                                   {"dart-centre", "Centre front dart", allowance(dart, reach(cut)), kClear});
+    const DartTurn turn =
+        openDart(pattern_, cut, dart, {"dart-centre", "Centre front dart", allowance(dart, reach(cut)), kClear});
     note("dial.centre", "Dart to the centre front, wide at its mouth", turn);
     return std::nullopt;
   }
@@ -95,7 +96,8 @@ class DialSetter {
 
   double reach(const DartCut& cut) const {
     const Piece& p = pattern_.pieces[cut.piece];
-    return distance(p.edge(cut.pivot.edge).path.pointAt(cut.pivot.at), p.edge(cut.mouth.edge).path.pointAt(cut.mouth.at));
+    return distance(p.edge(cut.pivot.edge).path.pointAt(cut.pivot.at),
+                    p.edge(cut.mouth.edge).path.pointAt(cut.mouth.at));
   }
 
   EdgePlace bustOn(const SeamSide& side) const {
@@ -107,9 +109,8 @@ class DialSetter {
   // From the bust point to the next edge of the side front, at the bust; the part below turns.
   DartCut sideCut() const {
     const SeamSide& princess = pattern_.seams.front().b;
-    const SeamSide& next = std::find_if(pattern_.seams.begin() + 1, pattern_.seams.end(), [](const Seam& s) {
-                             return s.a.piece == 1;
-                           })->a;
+    const SeamSide& next =
+        std::find_if(pattern_.seams.begin() + 1, pattern_.seams.end(), [](const Seam& s) { return s.a.piece == 1; })->a;
     return {1, bustOn(princess), bustOn(next), TurnedPart::FromMouthToPivot};
   }
 
@@ -117,8 +118,8 @@ class DialSetter {
   void plan(const std::string& edge, double width) {
     for (Seam& s : pattern_.seams) {
       if (s.a.piece != 1 || !s.a.uses(edge)) continue;
-      const bool fromBust = std::any_of(s.notches.begin(), s.notches.end(),
-                                        [](const SeamNotch& n) { return n.id == level::kBust; });
+      const bool fromBust =
+          std::any_of(s.notches.begin(), s.notches.end(), [](const SeamNotch& n) { return n.id == level::kBust; });
       s.eases.push_back({std::string(fromBust ? level::kBust : "top"), std::string(level::kUnderbust), width});
     }
   }
@@ -126,8 +127,9 @@ class DialSetter {
     pattern_.workings.push_back(
         {"rule." + key,
          title,
-         {{'+', fmt::format("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees,
-                            block_.dart.angle * kDegrees),
+         {{'+',
+           fmt::format("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees,
+                       block_.dart.angle * kDegrees),
            turn.width, Source::Computed}},
          turn.width,
          "turned about the bust point: every length on the turned part is kept; common practice"});
@@ -147,12 +149,10 @@ std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
   const double top = openAt(block, block.levels.at(level::kTop).front) + above;
   const double below = openAt(block, block.levels.at(level::kUnderbust).front) + turn - side - ease - centre - above;
   const bool gathered = rules.option("cup.kind") == "gathered";
-  return {{"top", "at the top edge", "dial.top", top},
-          {"side", "as a dart at the side", "dial.side", side},
-          {"ease", "as ease at the side", "dial.ease", ease},
-          {"underbust", "at the underbust", "", gathered ? 0 : below},
-          {"gathers", "in gathers", "", gathered ? below : 0},
-          {"centre", "at the centre front", "dial.centre", centre}};
+  return {
+      {"top", "at the top edge", "dial.top", top},         {"side", "as a dart at the side", "dial.side", side},
+      {"ease", "as ease at the side", "dial.ease", ease},  {"underbust", "at the underbust", "", gathered ? 0 : below},
+      {"gathers", "in gathers", "", gathered ? below : 0}, {"centre", "at the centre front", "dial.centre", centre}};
 }
 
 Vec2 dialDirection(std::string_view part) {

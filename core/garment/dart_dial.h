@@ -24,7 +24,8 @@ struct DialPart {
   double angleRad = 0;
 };
 
-// All parts, clockwise from the top; those of no angle too. Their sum is what the pattern takes in about the bust point.
+// All parts, clockwise from the top; those of no angle too. Their sum is what the pattern takes in about the bust
+// point.
 std::vector<DialPart> dartDial(const Block& block, const Rules& rules);
 
 // Where a part points from the bust point, as one looks at the front: of length 1.

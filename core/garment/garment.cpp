@@ -7,6 +7,7 @@
 #include "cups/cut_cup.h"
 #include "cups/inside.h"
 #include "cups/moulded.h"
+#include "draft/upper_block.h"
 #include "garment/dart_dial.h"
 #include "garment/inserts.h"
 #include "garment/off_shoulder.h"
@@ -67,6 +68,26 @@ void tellMould(Pattern& pattern, const Body& body, const Rules& rules) {
                    cup.size.baseWidth, cup.size.wireLength, cup.size.volume, cup.pinched.volume() / 1000)});
 }
 
+// What the lines take in on their way up over the shoulder, at the heights a maker would measure it again.
+void tellGivenBack(Pattern& pattern, const Block& block, const Rules& rules) {
+  if (!goesUp(rules, true)) return;
+  const double shoulder = block.front.shoulder.end().y, chest = block.levels.at(level::kChest).front;
+  Working w{"cover.given", "Given back at shoulder and armhole: at the shoulder point", {}, 0, ""};
+  for (const auto& [where, y] : {std::pair{"at the shoulder point", shoulder},
+                                 {"at the middle of the armhole", (shoulder + chest) / 2},
+                                 {"at the chest line", chest}}) {
+    double taken = 0;
+    for (const PanelLine& line : block.front.lines) taken += line.intakeAtDepth(y);
+    w.terms.push_back({'+', where, taken, Source::Computed});
+  }
+  w.result = w.terms.front().mm;
+  w.note =
+      "the panels beyond the line lie further out by what it takes in at each height, so that shoulder and armhole "
+      "stay "
+      "as long as on the body; the result is what the shoulder got; common practice";
+  pattern.workings.push_back(std::move(w));
+}
+
 }  // namespace
 
 std::vector<std::string_view> furtherMeasures(const Rules& rules) {
@@ -95,6 +116,7 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   addModestyPanels(pattern, block, rules);
   addStraps(pattern, block, body, rules);
   tellMould(pattern, body, rules);
+  tellGivenBack(pattern, block, rules);
   number(pattern);
   addWorkings(pattern, rules);
   return pattern;

@@ -58,7 +58,8 @@ class InsertMaker {
       const double width = rules_.length("insert.shoulder");
       const bool divided = std::abs(width - last.length()) < 1;  // the other half's insert cut the seam there already
       if (!divided && width > last.length() - kLeast)
-        return Problem{"Insert at the shoulder", fmt::format("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),
+        return Problem{"Insert at the shoulder",
+                       fmt::format("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),
                        "make the insert narrower"};
       constexpr double kDown = 0.62;  // of the armhole
       const double wide = divided ? last.length() : width;
@@ -105,17 +106,19 @@ class InsertMaker {
 
   void divide(size_t index, LineThrough through, const std::string& id, const std::string& name, const char* rule) {
     const std::string right = pattern_.pieces[index].name;
-    DividingLine line{id, name + " seam", "in the insert", EdgeRole::Seam, rules_.length("allowance.yoke"), {std::move(through)}};
+    DividingLine line{
+        id, name + " seam", "in the insert", EdgeRole::Seam, rules_.length("allowance.yoke"), {std::move(through)}};
     dividePieces(pattern_, line, {{id, name}});
     Piece& insert = pattern_.pieces.back();
     insert.cloth = "net";
     layGrain(insert);
     layGrain(pattern_.pieces[index]);
-    pattern_.workings.push_back({id,
-                                 name + ", wide at its upper end",
-                                 {rules_.term(rule)},
-                                 rules_.length(rule),
-                                 "a piece of net, doubled, or of lace; sewn in with a seam of its own; common practice"});
+    pattern_.workings.push_back(
+        {id,
+         name + ", wide at its upper end",
+         {rules_.term(rule)},
+         rules_.length(rule),
+         "a piece of net, doubled, or of lace; sewn in with a seam of its own; common practice"});
   }
 
   Pattern& pattern_;

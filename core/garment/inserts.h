@@ -1,7 +1,8 @@
 // core/garment/inserts.h
 //
-// Sheer inserts: a strip beside the centre front, the outer part of a covered shoulder. Each is a piece of another cloth
-// divided off along a line (pieces/divide.h); it stays part of the outermost layer, since its width belongs to the girths.
+// Sheer inserts: a strip beside the centre front, the outer part of a covered shoulder. Each is a piece of another
+// cloth divided off along a line (pieces/divide.h); it stays part of the outermost layer, since its width belongs to
+// the girths.
 #pragma once
 
 #include <optional>

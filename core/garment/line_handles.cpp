@@ -64,7 +64,8 @@ class Places {
     std::optional<Place> best;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
       const Piece& p = pattern_.pieces[i];
-      if (!(p.id.starts_with("front") || p.id.starts_with("cup") || p.id.starts_with("band")) || p.layer != "shell") continue;
+      if (!(p.id.starts_with("front") || p.id.starts_with("cup") || p.id.starts_with("band")) || p.layer != "shell")
+        continue;
       for (const Edge& e : p.edges)
         if (e.role == EdgeRole::Top || e.role == EdgeRole::Yoke)
           for (const Cubic& c : e.path.cubics())
@@ -84,7 +85,8 @@ class Places {
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
       if (pattern_.pieces[i].id != id) continue;
       for (const Edge& e : pattern_.pieces[i].edges)
-        if ((e.role == EdgeRole::Top || e.role == EdgeRole::Yoke) && e.path.cubics().size() > 1) return Place{i, e.path.cubics().front().p3};
+        if ((e.role == EdgeRole::Top || e.role == EdgeRole::Yoke) && e.path.cubics().size() > 1)
+          return Place{i, e.path.cubics().front().p3};
     }
     return std::nullopt;
   }
@@ -130,7 +132,8 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
       const double mm = rules.share(key) * kDialReach;
       handles.push_back({key, centre->piece, centre->at + (kDialHandle + mm) * way, way, mm, 1 / kDialReach});
     }
-  const std::initializer_list<std::string_view> fronts{"yoke-front", "front-1", "front-2"}, backs{"yoke-back", "back-1"};
+  const std::initializer_list<std::string_view> fronts{"yoke-front", "front-1", "front-2"},
+      backs{"yoke-back", "back-1"};
   const bool yokeFront = places.on("front-1", "yoke-front-1", 0).has_value(),
              yokeBack = places.end("back-1", EdgeRole::Yoke, false).has_value();
   const bool goesUp = places.onAny(fronts, "neck", 0).has_value();

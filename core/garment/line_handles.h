@@ -13,11 +13,11 @@
 namespace armure {
 
 struct LineHandle {
-  std::string key;   // of the rule: "top.plunge"
-  size_t piece = 0;  // index
-  Vec2 at;           // in the axes of the piece
-  Vec2 axis;         // of length 1, there: one mm along it makes the rule one mm longer
-  double mm = 0;     // the rule now
+  std::string key;        // of the rule: "top.plunge"
+  size_t piece = 0;       // index
+  Vec2 at;                // in the axes of the piece
+  Vec2 axis;              // of length 1, there: one mm along it makes the rule one mm longer
+  double mm = 0;          // the rule now
   double sharePerMm = 0;  // of a rule that is a share: how much of it one mm makes; 0 for a length
 };
 

@@ -32,7 +32,8 @@ Path arc(Vec2 centre, double radius, double from, double to) {
   std::vector<Cubic> cubics;
   for (int i = 0; i < parts; ++i) {
     const double a = from + i * step, b = a + step;
-    cubics.push_back({cubics.empty() ? at(a) : cubics.back().p3, at(a) + handle * along(a), at(b) - handle * along(b), at(b)});
+    cubics.push_back(
+        {cubics.empty() ? at(a) : cubics.back().p3, at(a) + handle * along(a), at(b) - handle * along(b), at(b)});
   }
   return Path(std::move(cubics));
 }
@@ -53,8 +54,8 @@ class BandMaker {
     if (std::abs(angle_) < kStraight) angle_ = kStraight;
     if (std::abs(angle_) > kMostAngle)
       return Problem{"Off-shoulder band",
-                     fmt::format("{:.0f} mm deep it would have to be {:.0f} mm longer at one edge than at the other", depth_,
-                                 std::abs(lower_ - upper_)),
+                     fmt::format("{:.0f} mm deep it would have to be {:.0f} mm longer at one edge than at the other",
+                                 depth_, std::abs(lower_ - upper_)),
                      "make it deeper, or measure the round-shoulder girth and the upper arm"};
     radius_ = upper_ / angle_;
     addPiece(arm);

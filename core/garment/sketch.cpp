@@ -143,15 +143,18 @@ class HalfSketch {
     const std::string_view kind = rules_.option("skirt.kind");
     const double hem = half_.at(level::kHem).y, waist = half_.at(level::kWaist).y;
     const double end = skirtEnd();
-    if (kind == "flare") return 1 + 0.16 * rules_.length("skirt.flare") / 25.4 * std::max(0.0, y - waist) / (end - waist);
-    if (kind == "gored") return 1 + 0.11 * rules_.length("skirt.gore") / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == "flare")
+      return 1 + 0.16 * rules_.length("skirt.flare") / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == "gored")
+      return 1 + 0.11 * rules_.length("skirt.gore") / 25.4 * std::max(0.0, y - waist) / (end - waist);
     if (kind == "peg") return 1 - 0.06 * rules_.length("skirt.peg") / 25.4 * std::clamp((y - hem) / 300, 0.0, 1.0);
     return 1;
   }
   double skirtEnd() const {
     const double hem = half_.at(level::kHem).y;
     if (!hasSkirt(rules_)) return hem;
-    return half_.at(level::kWaist).y + body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
+    return half_.at(level::kWaist).y +
+           body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
   }
   Vec2 stemOf(Vec2 onBodice) const { return {onBodice.x / wider(onBodice.y), onBodice.y}; }
   Vec2 onSkirt(Vec2 stem, double y) const { return {stem.x * wider(y), y}; }
@@ -298,11 +301,13 @@ class HalfSketch {
     }
     const std::string_view insert = rules_.option("insert.kind");
     if (front_ && (insert == "centre" || insert == "both"))
-      add(SketchStroke::Seam, {put(rules_.length("insert.top"), top.front().y), put(rules_.length("insert.hem"), skirtEnd())});
+      add(SketchStroke::Seam,
+          {put(rules_.length("insert.top"), top.front().y), put(rules_.length("insert.hem"), skirtEnd())});
     if (covered && (insert == "shoulder" || insert == "both")) {
       const Path& arm = upper_->back().path;
       const Vec2 outer = upper_->at(1).path.end(), inner = upper_->at(1).path.start();
-      const Vec2 a = outer + rules_.length("insert.shoulder") * unit(inner - outer), b = arm.pointAt(0.62 * arm.length());
+      const Vec2 a = outer + rules_.length("insert.shoulder") * unit(inner - outer),
+                 b = arm.pointAt(0.62 * arm.length());
       Polyline line;
       const Path curve(Cubic{a, a + Vec2{0, 0.4 * (b.y - a.y)}, b - Vec2{15, 25}, b});
       for (int i = 0; i <= kAlong; ++i) {
@@ -327,7 +332,8 @@ class HalfSketch {
     for (Vec2 p : top) band.push_back({p.x * 1.02, p.y});
     band.push_back(arm);
     band.push_back(arm + Vec2{-0.08 * arm.x, -depth});
-    for (size_t i = top.size(); i-- > 0;) band.push_back({top[i].x * 1.22, top[i].y - depth * (1 - 0.25 * top[i].x / top.back().x)});
+    for (size_t i = top.size(); i-- > 0;)
+      band.push_back({top[i].x * 1.22, top[i].y - depth * (1 - 0.25 * top[i].x / top.back().x)});
     add(SketchStroke::Outline, band);
     band.push_back(band.front());
     add(SketchStroke::Edge, band);

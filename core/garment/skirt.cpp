@@ -21,9 +21,7 @@ constexpr double kMiss = 1e-3;    // mm
 
 Vec2 downOf(const Piece& p) { return unit(p.grainBottom - p.grainTop); }
 
-bool isCentre(EdgeRole role) {
-  return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre;
-}
+bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
 
 size_t hemOf(const Piece& p) {
   for (size_t i = 0; i < p.edges.size(); ++i)
@@ -181,7 +179,8 @@ class SkirtMaker {
     const double before = m.width();
     const Vec2 along = m.b - m.a;
     for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
-      if (std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return nearOn(e.path, m.*end).has_value(); }))
+      if (std::any_of(p.edges.begin(), p.edges.end(),
+                      [&](const Edge& e) { return nearOn(e.path, m.*end).has_value(); }))
         continue;
       std::optional<Vec2> nearest;
       for (const Edge& e : p.edges)
@@ -199,12 +198,13 @@ class SkirtMaker {
     for (const Piece& p : pattern_.pieces)
       for (const Edge& e : p.edges)
         if (e.role == EdgeRole::Hem) round += e.path.length() * p.girthShare();
-    pattern_.workings.push_back({"skirt.round",
-                                 "Hem, all round",
-                                 {{'+', "the hems of all panels", round, Source::Computed}},
-                                 round,
-                                 "every panel edge is swung about the waist with its length kept, so that the hem stays "
-                                 "one smooth line; common practice"});
+    pattern_.workings.push_back(
+        {"skirt.round",
+         "Hem, all round",
+         {{'+', "the hems of all panels", round, Source::Computed}},
+         round,
+         "every panel edge is swung about the waist with its length kept, so that the hem stays "
+         "one smooth line; common practice"});
     if (!hasSkirt(rules_)) return;
     const Fact& f = body_.fact(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
     pattern_.workings.push_back({"skirt.length",
@@ -243,7 +243,8 @@ class WaistCutter {
       auto through = across(i, *waist, front ? dipAt(x) : Dip{}, front ? dipAt(to) : Dip{});
       x = to;
       if (!through)
-        return Problem{p.name, "the waist seam does not meet both its edges", "make the point less deep, or lengthen the garment"};
+        return Problem{p.name, "the waist seam does not meet both its edges",
+                       "make the point less deep, or lengthen the garment"};
       line.through.push_back(std::move(*through));
       names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name)});
     }

@@ -1,11 +1,11 @@
 // core/garment/skirt.h
 //
-// What lies below the waist: hems flared from the waist, and skirts as panels that run on from the hip, straight, pegged
-// at the knee or flared; and a seam at the waist that parts bodice and skirt.
+// What lies below the waist: hems flared from the waist, and skirts as panels that run on from the hip, straight,
+// pegged at the knee or flared; and a seam at the waist that parts bodice and skirt.
 //
 // Every panel edge is continued to the same length below its waist notch on both its sides, so that seams fit by
-// construction; the edge is swung out (or in) evenly about the waist, its length kept, so that the corner rises by itself
-// and the hem stays one smooth line. What is swung out at a level is more finished girth there.
+// construction; the edge is swung out (or in) evenly about the waist, its length kept, so that the corner rises by
+// itself and the hem stays one smooth line. What is swung out at a level is more finished girth there.
 #pragma once
 
 #include <optional>

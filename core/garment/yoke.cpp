@@ -20,9 +20,7 @@ namespace {
 constexpr double kLeastStretch = 30;  // mm: a yoke's edge is not sewn to less of a panel than this
 constexpr double kBeforeLine = 8;     // mm
 
-bool isCentre(EdgeRole role) {
-  return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre;
-}
+bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
 
 // One half of the panels, counted from the centre outwards.
 class HalfPanels {
@@ -78,7 +76,8 @@ class YokeMaker {
   std::optional<Problem> make() && {
     if (auto problem = findPlaces()) return problem;
     const std::string id = front_ ? "yoke-front" : "yoke-back", name = front_ ? "Front yoke" : "Back yoke";
-    DividingLine line{id, name + " seam", "in the yoke", EdgeRole::Yoke, rules_.length("allowance.yoke"), throughPieces()};
+    DividingLine line{
+        id, name + " seam", "in the yoke", EdgeRole::Yoke, rules_.length("allowance.yoke"), throughPieces()};
     std::vector<PieceName> names;
     for (size_t k = 0; k < line.through.size(); ++k)
       names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name});
@@ -233,21 +232,24 @@ class YokeMaker {
     const auto met = edge.path.crossings({0, arm.pointAt(at).y}, {1, 0});
     const double pivot = met.empty() ? edge.path.length() / 2 : met.front();
     if (at + width > arm.length() - 2) return;
-    const DartTurn turn = foldOut(pattern_, {index, {edge.id, pivot}, {"armhole", at}, TurnedPart::FromMouthToPivot}, width);
+    const DartTurn turn =
+        foldOut(pattern_, {index, {edge.id, pivot}, {"armhole", at}, TurnedPart::FromMouthToPivot}, width);
     Piece& folded = pattern_.pieces[index];
     for (size_t i = 0; i + 1 < folded.edges.size(); ++i) {
       Edge &first = folded.edges[i], &second = folded.edges[i + 1];
       const bool divided = first.role == second.role && (isCentre(first.role) || first.role == EdgeRole::Armhole);
       if (!divided) continue;
-      first.path = isCentre(first.role) ? Path::line(first.path.start(), second.path.end()) : smoothly(first.path, second.path);
+      first.path =
+          isCentre(first.role) ? Path::line(first.path.start(), second.path.end()) : smoothly(first.path, second.path);
       folded.edges.erase(folded.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1);
     }
-    pattern_.workings.push_back({"yoke.fold",
-                                 "Back yoke, folded out at the armhole",
-                                 {rules_.term("yoke.fold")},
-                                 -turn.width,
-                                 "a dart to nothing at the centre back, so that the armhole does not gape; the centre is "
-                                 "drawn straight again; common practice"});
+    pattern_.workings.push_back(
+        {"yoke.fold",
+         "Back yoke, folded out at the armhole",
+         {rules_.term("yoke.fold")},
+         -turn.width,
+         "a dart to nothing at the centre back, so that the armhole does not gape; the centre is "
+         "drawn straight again; common practice"});
   }
 
   // Two paths that meet in a small corner, made one without it.

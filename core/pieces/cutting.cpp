@@ -54,8 +54,13 @@ std::optional<double> meet(const Path& path, const Motion& frame, double y, doub
 class Cutter {
  public:
   Cutter(const Block& block, const Rules& rules)
-      : block_(block), rules_(rules), at_(block), top_(topEdge(block, rules)), hem_(hemLine(block, rules)),
-        upperFront_(upperOutline(block, rules, true)), upperBack_(upperOutline(block, rules, false)) {}
+      : block_(block),
+        rules_(rules),
+        at_(block),
+        top_(topEdge(block, rules)),
+        hem_(hemLine(block, rules)),
+        upperFront_(upperOutline(block, rules, true)),
+        upperBack_(upperOutline(block, rules, false)) {}
 
   Result<Pattern> cut() && {
     layOutPanels();
@@ -93,8 +98,16 @@ class Cutter {
       DraftedEdge left = i == 0 ? centreEdge(f, f.centre) : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
       DraftedEdge outer =
           i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
-      panels_.push_back(Panel{fmt::format("front-{}", i + 1), panelName("front", i, nf), &f, i, i + 1, still,
-                              i == 0 ? still : closed.turn, std::move(left), std::move(outer), {}});
+      panels_.push_back(Panel{fmt::format("front-{}", i + 1),
+                              panelName("front", i, nf),
+                              &f,
+                              i,
+                              i + 1,
+                              still,
+                              i == 0 ? still : closed.turn,
+                              std::move(left),
+                              std::move(outer),
+                              {}});
       addUpper(panels_.back(), true, i, still);
     }
     for (size_t i = nb + 1; i-- > 0;) {
@@ -103,8 +116,16 @@ class Cutter {
       DraftedEdge inner = i == 0 ? centreEdge(b, b.centre.transformed(back))
                                  : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
       const size_t boundary = panels_.size();
-      panels_.push_back(Panel{fmt::format("back-{}", i + 1), panelName("back", i, nb), &b, boundary, boundary + 1, back,
-                              back, std::move(left), std::move(inner), {}});
+      panels_.push_back(Panel{fmt::format("back-{}", i + 1),
+                              panelName("back", i, nb),
+                              &b,
+                              boundary,
+                              boundary + 1,
+                              back,
+                              back,
+                              std::move(left),
+                              std::move(inner),
+                              {}});
       addUpper(panels_.back(), false, i, back);
     }
   }
@@ -255,9 +276,9 @@ class Cutter {
 
     Path left = p.left.path.sub(p.left.top, p.left.hem), right = p.right.path.sub(p.right.top, p.right.hem);
     Path hem = styleEdge(hem_, i).reversed();
-    std::vector<Edge> upper = p.goesUp() ? upperEdges(p)
-                                         : std::vector<Edge>{{"top", EdgeRole::Top, rules_.length("allowance.top"),
-                                                              styleEdge(top_, i)}};
+    std::vector<Edge> upper =
+        p.goesUp() ? upperEdges(p)
+                   : std::vector<Edge>{{"top", EdgeRole::Top, rules_.length("allowance.top"), styleEdge(top_, i)}};
     // The edges meet to the last bit: the corners take the ends of the side edges.
     upper.front().path = withCorners(upper.front().path, left.start(), upper.front().path.end());
     upper.back().path = withCorners(upper.back().path, upper.back().path.start(), right.start());
@@ -293,10 +314,10 @@ class Cutter {
       before += length;
       if (b - a < kLeast) continue;
       const Path path = s.path.sub(a, b);
-      edges.push_back(s.part == UpperPart::Neck       ? Edge{"neck", EdgeRole::Top, rules_.length("allowance.top"), path}
-                      : s.part == UpperPart::Shoulder ? shoulderEdge(path)
-                                                      : Edge{"armhole", EdgeRole::Armhole,
-                                                             rules_.length("allowance.armhole"), path});
+      edges.push_back(s.part == UpperPart::Neck ? Edge{"neck", EdgeRole::Top, rules_.length("allowance.top"), path}
+                      : s.part == UpperPart::Shoulder
+                          ? shoulderEdge(path)
+                          : Edge{"armhole", EdgeRole::Armhole, rules_.length("allowance.armhole"), path});
     }
     for (size_t i = 0; i + 1 < edges.size(); ++i)
       edges[i].path = withEnds(edges[i].path, edges[i].path.start(), edges[i + 1].path.start());

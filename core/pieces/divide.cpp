@@ -67,8 +67,8 @@ class PieceCut {
         if (n.edge != piece_.edges[s.edge].id) continue;
         n.at = std::clamp(n.at, 0.0, length);
         if (n.at < s.from || n.at > s.to) continue;
-        const bool atCut = (s.from > kTiny && n.at < s.from + kNotchClear) ||
-                           (s.to < length - kTiny && n.at > s.to - kNotchClear);
+        const bool atCut =
+            (s.from > kTiny && n.at < s.from + kNotchClear) || (s.to < length - kTiny && n.at > s.to - kNotchClear);
         if (atCut) continue;
         n.at -= s.from;
         n.edge = e.id;

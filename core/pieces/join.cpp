@@ -261,7 +261,8 @@ Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const 
   const std::string upper = lower.id + "-above";
   lower.a = downA;
   lower.b = downB;
-  std::erase_if(lower.notches, [&](const SeamNotch& n) { return n.a <= bust.a + below + 1 || n.b <= bust.b + below + 1; });
+  std::erase_if(lower.notches,
+                [&](const SeamNotch& n) { return n.a <= bust.a + below + 1 || n.b <= bust.b + below + 1; });
   for (SeamNotch& n : lower.notches) n.a -= bust.a + below, n.b -= bust.b + below;
   for (Seam& s : pattern.seams)
     if (s.id == seamId) s = lower;

@@ -54,8 +54,8 @@ struct Piece {
   int number = 0, of = 0;
   std::string layer = "shell";
   std::string cloth = {};  // what it is cut of, where that is not the cloth of its layer: "net"
-  int quantity = 2;    // of this shape in the whole garment; a mirrored pair counts 2
-  std::string onFold;  // id of the fold edge, or empty
+  int quantity = 2;        // of this shape in the whole garment; a mirrored pair counts 2
+  std::string onFold;      // id of the fold edge, or empty
   Vec2 grainTop, grainBottom;
   std::vector<Edge> edges;  // clockwise
   std::vector<LevelMark> levels;

@@ -10,8 +10,8 @@
 namespace armure {
 namespace {
 
-constexpr double kTiny = 1e-6;   // mm
-constexpr double kMeets = 1e-3;  // mm
+constexpr double kTiny = 1e-6;       // mm
+constexpr double kMeets = 1e-3;      // mm
 constexpr double kOnCut = 0.5;       // mm
 constexpr double kLeastMark = 0.02;  // mm: a level through a corner is not a level across
 constexpr double kWhole = 1e-9;      // rad: a dart with less is closed
@@ -89,7 +89,8 @@ class Turner {
     fromMouth_ = splitAt(pattern_, index_, cut.mouth);
     if (!pivotLast) fromPivot_ = splitAt(pattern_, index_, cut.pivot);
     Piece& p = piece();
-    std::rotate(p.edges.begin(), p.edges.begin() + static_cast<std::ptrdiff_t>(edgePlace(p, fromPivot_)), p.edges.end());
+    std::rotate(p.edges.begin(), p.edges.begin() + static_cast<std::ptrdiff_t>(edgePlace(p, fromPivot_)),
+                p.edges.end());
     mouthAt_ = edgePlace(p, fromMouth_);
   }
 
@@ -122,7 +123,8 @@ class Turner {
  private:
   void turnMarks(const Polyline& outline, const Motion& m) {
     std::vector<LevelMark> marks;
-    const auto isTurned = [&](Vec2 end, Vec2 other) {  // judged a little inside, so that an end on the cut goes with the rest
+    const auto isTurned = [&](Vec2 end,
+                              Vec2 other) {  // judged a little inside, so that an end on the cut goes with the rest
       return contains(outline, lerp(end, other, 0.02));
     };
     const Vec2 cutLine = unit(mouth_ - pivot_);
@@ -262,7 +264,8 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
   const Vec2 a = before.path.end(), b = after.path.start();
   // Half of every bend lies in what was there before, so that the short stretch added does not take it all.
   const double third = distance(a, b) / 3;
-  const Vec2 chord = unit(b - a), in = unit(before.path.endTangent() + chord), out = unit(chord + after.path.startTangent());
+  const Vec2 chord = unit(b - a), in = unit(before.path.endTangent() + chord),
+             out = unit(chord + after.path.startTangent());
   reshape(p, before, aimed(before.path, false, in));
   added.path = Path(Cubic{a, a + third * in, b - third * out, b});
   reshape(p, after, aimed(after.path, true, out));
@@ -285,7 +288,8 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
       if (side.piece != cut.piece) continue;
       for (SeamNotch& n : s.notches)
         for (const Notch& mark : p.notches)
-          if (mark.id == n.id && side.uses(mark.edge)) (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
+          if (mark.id == n.id && side.uses(mark.edge))
+            (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
     }
   return turn;
 }

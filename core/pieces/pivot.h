@@ -1,7 +1,8 @@
 // core/pieces/pivot.h
 //
-// Turning part of a piece about a point of its outline: what a maker does with a pin and tracing paper. A dart is opened
-// by it, closed, or moved to another place; with cloth left in the gap it is the slash and spread of a gathered piece.
+// Turning part of a piece about a point of its outline: what a maker does with a pin and tracing paper. A dart is
+// opened by it, closed, or moved to another place; with cloth left in the gap it is the slash and spread of a gathered
+// piece.
 //
 // A piece is cut straight from the pivot to a place on its outline, the mouth, and the part of the outline that runs
 // clockwise from the one to the other is turned about the pivot. The turn is an exact rotation: every length and angle

@@ -30,6 +30,12 @@ Motion layBeside(const Path& a, const Path& b, double gap) {
   return fit.then(Motion::translation((overlap + gap) * right));
 }
 
+// A gathered edge cannot be laid along what it is gathered into.
+bool isGathered(const Pattern& pattern, const Seam& seam) {
+  constexpr double kGathered = 0.1;  // of the length
+  return std::abs(seam.ease()) > kGathered * pattern.sidePath(seam.a).length();
+}
+
 }  // namespace
 
 Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
@@ -41,7 +47,7 @@ Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
   for (bool more = true; more;) {
     more = false;
     for (const Seam& seam : pattern.seams) {
-      if (!lies[seam.a.piece] || lies[seam.b.piece]) continue;
+      if (!lies[seam.a.piece] || lies[seam.b.piece] || isGathered(pattern, seam)) continue;
       const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
       motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b), open.contains(seam.id) ? kApart : 0);
       lies[seam.b.piece] = more = true;
@@ -54,7 +60,7 @@ Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
     Polyline outline = pattern.pieces[i].outline(1.0);
     for (Vec2& p : outline) p = motions[i].apply(p);
     const Box box = boxRound(outline);
-    if (i >= pattern.shellPieces()) {
+    if (!lies[i]) {
       motions[i] = Motion::translation({right + kBeside - box.low.x, 0});
       right += kBeside + box.width();
     } else {

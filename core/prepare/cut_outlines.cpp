@@ -16,7 +16,8 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
           {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kOutlineTolerance), e.allowance, fold});
     }
     // Without any allowance one cuts along the edge itself.
-    const bool butted = std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
+    const bool butted =
+        std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
     all.push_back(butted ? piece.outline(kExportTolerance) : cutOutline(edges));
   }
   return all;

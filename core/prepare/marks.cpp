@@ -30,7 +30,8 @@ std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
 std::vector<std::string> labelLines(const Piece& piece) {
   const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.quantity)
                                                : fmt::format("cut {} on the fold", piece.quantity);
-  return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut, piece.layer};
+  return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut,
+          piece.cloth.empty() ? piece.layer : fmt::format("{}, of {}", piece.layer, piece.cloth)};
 }
 
 std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units) {

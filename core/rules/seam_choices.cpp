@@ -6,8 +6,6 @@
 #include <utility>
 #include <vector>
 
-#include "rules/shaping_keys.h"
-
 namespace armure {
 namespace {
 
@@ -37,12 +35,12 @@ size_t placeOf(std::string_view word) {
   return static_cast<size_t>(std::find(kPlaces.begin(), kPlaces.end(), word) - kPlaces.begin());
 }
 
-bool isSeam(std::string_view id) { return id == "side" || isPanelLine(id); }
-
-bool isPiece(std::string_view id) {
-  for (const std::string_view half : {"front-", "back-"})
-    if (id.starts_with(half) && id.size() == half.size() + 1) return id.back() >= '1' && id.back() <= '9';
-  return false;
+// Seams, pieces and edges of cups, yokes and skirts have ids of their own; which of them an order has shows once it is
+// drafted, and a choice for another is kept and does nothing.
+bool isId(std::string_view id) {
+  const auto letter = [](char c) { return c >= 'a' && c <= 'z'; };
+  return !id.empty() && letter(id.front()) && id.back() != '-' &&
+         std::all_of(id.begin(), id.end(), [&](char c) { return letter(c) || (c >= '0' && c <= '9') || c == '-'; });
 }
 
 }  // namespace
@@ -69,7 +67,7 @@ std::string lockKey(const EdgeName& edge) { return fmt::format("{}{}.{}", kLockP
 std::optional<std::string> seamOfKey(std::string_view key) {
   if (!key.starts_with(kSeamPrefix)) return std::nullopt;
   const std::string_view seam = key.substr(kSeamPrefix.size());
-  return isSeam(seam) ? std::optional(std::string(seam)) : std::nullopt;
+  return isId(seam) ? std::optional(std::string(seam)) : std::nullopt;
 }
 
 std::optional<EdgeName> lockOfKey(std::string_view key) {
@@ -78,7 +76,7 @@ std::optional<EdgeName> lockOfKey(std::string_view key) {
   const size_t dot = rest.find('.');
   if (dot == std::string_view::npos) return std::nullopt;
   const std::string_view piece = rest.substr(0, dot), edge = rest.substr(dot + 1);
-  if (!isPiece(piece) || !isSeam(edge)) return std::nullopt;
+  if (!isId(piece) || !isId(edge)) return std::nullopt;
   return EdgeName{std::string(piece), std::string(edge)};
 }
 

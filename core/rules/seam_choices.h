@@ -46,7 +46,8 @@ struct EdgeName {
 
 std::string seamKey(std::string_view seam);
 std::string lockKey(const EdgeName& edge);
-// The seam or the edge of such a key, or nothing. Seams: side, and the panel lines; pieces: front-1 ... back-5.
+// The seam or the edge of such a key, or nothing. Ids are small letters, figures and hyphens: side, princess, cup-1,
+// shoulder; front-1, yoke-back.
 std::optional<std::string> seamOfKey(std::string_view key);
 std::optional<EdgeName> lockOfKey(std::string_view key);
 inline constexpr std::string_view kLocked = "yes";

@@ -8,7 +8,7 @@
 namespace armure {
 namespace {
 
-constexpr double kQuarter = 0.55;   // handle of a quarter circle
+constexpr double kQuarter = 0.55;    // handle of a quarter circle
 constexpr double kLeastHollow = 30;  // mm: an armhole is cut in this far from the side at least
 
 double takenBefore(const HalfBlock& half, size_t lines, double y) {
@@ -156,7 +156,8 @@ UpperOutline opened(const UpperOutline& outline, const HalfBlock& half, size_t f
   constexpr double kStep = 0.5;  // mm
   const auto at = [&](Vec2 p) { return Vec2{p.x + takenBefore(half, from, p.y), p.y}; };
   const auto sheared = [&](Vec2 end, Vec2 handle) {
-    const double slope = (takenBefore(half, from, end.y + kStep) - takenBefore(half, from, end.y - kStep)) / (2 * kStep);
+    const double slope =
+        (takenBefore(half, from, end.y + kStep) - takenBefore(half, from, end.y - kStep)) / (2 * kStep);
     const Vec2 d = handle - end;
     return at(end) + Vec2{d.x + slope * d.y, d.y};
   };

@@ -73,7 +73,8 @@ TEST_CASE("a plunge is dragged down on the taped figure, and undone") {
 
 TEST_CASE("a net yoke over a plunge is held by its handles: neck, plunge, armhole, each undone") {
   Driver d(Stage::Lines);
-  for (const auto& [key, value] : {std::pair{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "plunge-v"}})
+  for (const auto& [key, value] :
+       {std::pair{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "plunge-v"}})
     d.window.session().setChoice(key, value);
   d.window.session().settle();
   struct Drag {

@@ -100,19 +100,20 @@ TEST_CASE("a hem dipped to a point is deepest at the centre front and up at the 
 TEST_CASE("a handle goes where its rule goes, as far") {
   // Every handle of many orders: its rule made 3 mm longer moves it 3 mm along its axis on the drafted pieces.
   int seen = 0;
-  for (const auto& lines : {withLines({{"top.shape", "plunge-v"}, {"hem.shape", "dipped"}, {"back.shape", "v"}}),
-                            withLines({{"top.shape", "plunge-u"}, {"hem.shape", "raised"}, {"back.shape", "scoop"}}),
-                            withLines({{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}),
-                            withLines({{"top.shape", "straight"}, {"hem.shape", "raised"}}),
-                            withLines({{"top.shape", "sweetheart"}, {"cup.kind", "two"}}),
-                            withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}}),
-                            withLines({{"cover.kind", "covered"}, {"neck.shape", "round"}, {"skirt.kind", "flare"}}),
-                            withLines({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"yoke.back", "net"}, {"keyhole.kind", "back"}}),
-                            withLines({{"cover.kind", "straps"}, {"back.shape", "scoop"}}),
-                            withLines({{"cover.kind", "halter"}, {"waist.seam", "pointed"}}),
-                            withLines({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}),
-                            withLines({{"cover.kind", "covered"}, {"insert.kind", "both"}}),
-                            withLines({{"skirt.kind", "peg"}, {"waist.seam", "pointed"}})})
+  for (const auto& lines :
+       {withLines({{"top.shape", "plunge-v"}, {"hem.shape", "dipped"}, {"back.shape", "v"}}),
+        withLines({{"top.shape", "plunge-u"}, {"hem.shape", "raised"}, {"back.shape", "scoop"}}),
+        withLines({{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}),
+        withLines({{"top.shape", "straight"}, {"hem.shape", "raised"}}),
+        withLines({{"top.shape", "sweetheart"}, {"cup.kind", "two"}}),
+        withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}}),
+        withLines({{"cover.kind", "covered"}, {"neck.shape", "round"}, {"skirt.kind", "flare"}}),
+        withLines({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"yoke.back", "net"}, {"keyhole.kind", "back"}}),
+        withLines({{"cover.kind", "straps"}, {"back.shape", "scoop"}}),
+        withLines({{"cover.kind", "halter"}, {"waist.seam", "pointed"}}),
+        withLines({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}),
+        withLines({{"cover.kind", "covered"}, {"insert.kind", "both"}}),
+        withLines({{"skirt.kind", "peg"}, {"waist.seam", "pointed"}})})
     for (const char* stage : {"Lines", "Cups"}) {
       Order order = lines;
       order.choices["balance.keep"] = "drafted";
@@ -176,5 +177,28 @@ TEST_CASE("every style has a drawing: whole, mirrored on many bodies") {
         CHECK(wide > bust / 8);
         CHECK(wide < bust);  // a skirt is the widest
       }
+    }
+}
+
+TEST_CASE("no edge has a corner where its style has a curve") {
+  const std::vector<RealBody> bodies = realBodies();
+  for (const Preset& style : styleTable())
+    for (size_t b = 5; b < bodies.size(); b += 50) {
+      Order order;
+      order.style = style.id;
+      order.measures = measuresOf(bodies[b], 80);
+      order.choices["balance.keep"] = "balanced";
+      const Design d = designOf(order);
+      const bool square = d.rules.option("neck.shape") == "square" && d.rules.option("cover.kind") == "covered";
+      for (const Piece& p : d.pattern.pieces)
+        for (const Edge& e : p.edges) {
+          INFO(style.id << ", body " << b << ": " << p.id << "." << e.id);
+          int corners = 0;
+          const auto& cubics = e.path.cubics();
+          for (size_t i = 0; i + 1 < cubics.size(); ++i)
+            corners +=
+                std::abs(angleBetween(cubics[i].endTangent(), cubics[i + 1].startTangent())) > 0.035;  // 2 degrees
+          CHECK(corners == (square && e.id == "neck" ? 1 : 0));
+        }
     }
 }

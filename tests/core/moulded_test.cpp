@@ -31,11 +31,11 @@ TEST_CASE("volume and arc agree with numerical integration") {
   for (const MouldedSize& s : mouldedSizes()) {
     const SphericalCap cap{s.baseWidth / 2, s.depth};
     const double r = cap.sphereRadius();
-    const double volume =
-        gauss_kronrod<double, 31>::integrate([&](double z) { return pi * (r * r - z * z); }, r - cap.depth, r, 10, 1e-12);
+    const double volume = gauss_kronrod<double, 31>::integrate([&](double z) { return pi * (r * r - z * z); },
+                                                               r - cap.depth, r, 10, 1e-12);
     CHECK(cap.volume() == Approx(volume).epsilon(1e-9));
-    const double arc = 2 * gauss_kronrod<double, 31>::integrate([&](double x) { return r / std::sqrt(r * r - x * x); }, 0.0,
-                                                               cap.baseRadius, 15, 1e-12);
+    const double arc = 2 * gauss_kronrod<double, 31>::integrate([&](double x) { return r / std::sqrt(r * r - x * x); },
+                                                                0.0, cap.baseRadius, 15, 1e-12);
     CHECK(cap.arc() == Approx(arc).epsilon(1e-8));
   }
 }

@@ -65,8 +65,8 @@ TEST_CASE("opening a dart keeps every length and angle on both parts") {
   CHECK(turn.angleRad == Approx(0.2));
   // Chord of the turn at 200 mm from the pivot: 2 r sin(angle / 2).
   CHECK(turn.width == Approx(2 * 200 * std::sin(0.1)).margin(1e-9));
-  CHECK(std::abs(perimeter(piece) - p.pieces[0].edge("dart-1").path.length() - p.pieces[0].edge("dart-2").path.length() -
-                 800) < 1e-9);
+  CHECK(std::abs(perimeter(piece) - p.pieces[0].edge("dart-1").path.length() -
+                 p.pieces[0].edge("dart-2").path.length() - 800) < 1e-9);
   // The corner of hem and right edge is still a right angle, 100 mm below the mouth.
   const Path &right = piece.edge("right-2").path, &hem = piece.edge("hem").path;
   CHECK(std::abs(right.length() - 100) < 1e-9);

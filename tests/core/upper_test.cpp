@@ -1,12 +1,13 @@
 // Bodices that go up over the shoulder: covered, on straps, as a halter, off the shoulder; yokes, keyholes, inserts.
-#include <catch2/catch.hpp>
 #include <algorithm>
+#include <catch2/catch.hpp>
 #include <cmath>
 
 #include "draft/upper_block.h"
 #include "garment/garment.h"
 #include "measure/measure_table.h"
 #include "pieces/outline_parts.h"
+#include "style/style_line.h"
 #include "style/upper_outline.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -121,8 +122,8 @@ TEST_CASE("a yoke is one piece, sewn along the upper edge of the style, on any l
     // Where the line leaves the centre is what the style says.
     const StyleLine line = topEdge(d.block, d.rules);
     const Piece* front = find(d.pattern, "front-1");
-    const auto edge = std::find_if(front->edges.begin(), front->edges.end(),
-                                   [](const Edge& e) { return e.role == EdgeRole::Yoke; });
+    const auto edge =
+        std::find_if(front->edges.begin(), front->edges.end(), [](const Edge& e) { return e.role == EdgeRole::Yoke; });
     REQUIRE(edge != front->edges.end());
     CHECK(edge->path.start().y == Approx(line.depth[0]).margin(0.5));
     // The bust still closes to its girth: the yoke's width counts with the panels'.
@@ -132,7 +133,8 @@ TEST_CASE("a yoke is one piece, sewn along the upper edge of the style, on any l
 }
 
 TEST_CASE("cut cups stand under a yoke") {
-  const Design d = made({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "sweetheart"}, {"cup.kind", "three"}});
+  const Design d =
+      made({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "sweetheart"}, {"cup.kind", "three"}});
   checkPasses(d);
   CHECK(find(d.pattern, "cup-outer"));
   // Without a yoke the panels end at the shoulder, and the program says so.
@@ -146,7 +148,9 @@ TEST_CASE("cut cups stand under a yoke") {
 TEST_CASE("what is folded out of the back yoke shortens its armhole by as much") {
   double armhole[2];
   for (const bool folded : {false, true}) {
-    const Design d = made({{"cover.kind", "covered"}, {"yoke.back", "cloth"}, {"yoke.fold", folded ? "0.5 in" : "0"},
+    const Design d = made({{"cover.kind", "covered"},
+                           {"yoke.back", "cloth"},
+                           {"yoke.fold", folded ? "0.5 in" : "0"},
                            {"balance.keep", "drafted"}});
     const Piece* yoke = find(d.pattern, "yoke-back");
     REQUIRE(yoke);
@@ -159,14 +163,18 @@ TEST_CASE("what is folded out of the back yoke shortens its armhole by as much")
 TEST_CASE("a keyhole begins and ends where chosen and is as wide as chosen") {
   for (const char* where : {"back", "front"}) {
     INFO(where);
-    const Design d = made({{"cover.kind", "covered"}, {"yoke.front", "cloth"}, {"yoke.back", "cloth"},
-                           {"keyhole.kind", where}, {"balance.keep", "drafted"}, {"opening.kind", "lacing"}});
+    const Design d = made({{"cover.kind", "covered"},
+                           {"yoke.front", "cloth"},
+                           {"yoke.back", "cloth"},
+                           {"keyhole.kind", where},
+                           {"balance.keep", "drafted"},
+                           {"opening.kind", "lacing"}});
     const Piece* yoke = find(d.pattern, std::string("yoke-") + where);
     const Path& hole = yoke->edge("keyhole").path;
     const double centre = hole.start().x;
     CHECK(std::abs(hole.pointAt(hole.length() / 2).x - centre) == Approx(d.rules.length("keyhole.width")).margin(0.2));
-    const double top = std::min(hole.start().y, hole.end().y), neck = where[0] == 'b' ? yoke->edge("neck").path.end().y
-                                                                                      : yoke->edge("neck").path.start().y;
+    const double top = std::min(hole.start().y, hole.end().y),
+                 neck = where[0] == 'b' ? yoke->edge("neck").path.end().y : yoke->edge("neck").path.start().y;
     CHECK(top - neck == Approx(d.rules.length("keyhole.from")).margin(0.01));
     CHECK(isSimple(yoke->outline(0.02)));
   }

@@ -65,7 +65,8 @@ std::vector<Order> anyChoices(size_t count, unsigned seed) {
         o.choices[std::string(rule.key)] = rule.options[dice() % rule.options.size()].id;
       if (rule.kind != RuleKind::Option && dice() % 10 == 0) {
         const double value = rule.lowest + (rule.highest - rule.lowest) * (1 + dice() % 998) / 1000.0;
-        o.choices[std::string(rule.key)] = rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value) : fmt::format("{:.2f} mm", value);
+        o.choices[std::string(rule.key)] =
+            rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value) : fmt::format("{:.2f} mm", value);
       }
     }
   }
@@ -108,10 +109,11 @@ int main(int argc, char** argv) {
   app.add_option("--only", only, "survey this one alone, of those drawn");
   app.add_option("--every", every, "export only one in so many");
   CLI11_PARSE(app, argc, argv);
-  std::vector<Order> orders =
-      any ? anyChoices(count, seed + static_cast<unsigned>(from)) :
-      styles ? everyStyle() : testing::randomCombinations(count, seed + static_cast<unsigned>(from));
+  std::vector<Order> orders = any      ? anyChoices(count, seed + static_cast<unsigned>(from))
+                              : styles ? everyStyle()
+                                       : testing::randomCombinations(count, seed + static_cast<unsigned>(from));
   const size_t first = styles ? from : 0, last = styles ? std::min(orders.size(), from + count) : orders.size();
+  bool broke = false;
   for (size_t i = first; i < last; ++i) {
     const size_t number = styles ? i : from + i;
     if (only && number != *only) continue;
@@ -126,7 +128,8 @@ int main(int argc, char** argv) {
       std::string choices;
       for (const auto& [key, value] : orders[i].choices) choices += fmt::format(" {}='{}'", key, value);
       fmt::print("threw\t{}\t{}\tstyle={}{}\n", number, e.what(), orders[i].style, choices);
+      broke = true;
     }
   }
-  return 0;
+  return broke ? 1 : 0;
 }

@@ -1,0 +1,72 @@
+#include "app/line_marks.h"
+
+#include <cmath>
+#include <numbers>
+
+#include "garment/dart_dial.h"
+#include "garment/line_handles.h"
+#include "render/pattern_painter.h"
+
+namespace armure {
+namespace {
+
+constexpr double kGrip = 3.4;  // mm, radius of the place where a line is taken hold of
+
+void addHandles(TableScene& scene, const Design& design, const SceneOptions& options) {
+  for (const LineHandle& h : lineHandles(design.pattern, design.rules, options.lines)) {
+    const Motion& m = scene.arrangement[h.piece];
+    const QPointF at = toQt(m.apply(h.at)), axis = toQt(m.applyToDirection(h.axis));
+    QPainterPath grip;
+    grip.addEllipse(at, kGrip, kGrip);
+    scene.items.push_back({Mark::Guide,
+                           grip,
+                           {.working = "rule." + h.key},
+                           GuideHandle{h.key, axis, h.mm, !design.rules.isDefault(h.key), h.sharePerMm}});
+    if (h.sharePerMm > 0) continue;  // the dial says how much
+    scene.labels.push_back({LabelKind::Movement,
+                            at,
+                            QString::fromStdString(formatLength(h.mm, options.moves)),
+                            0,
+                            {std::abs(axis.x()) > 0.7 ? 0.0 : 26.0, std::abs(axis.x()) > 0.7 ? -14.0 : 0.0}});
+  }
+}
+
+// Each part of the one angle as a wedge pointing where it is taken up.
+void addDial(TableScene& scene, const Design& design) {
+  const auto centre = dialCentre(design.pattern);
+  if (!centre) return;
+  constexpr double kLeast = 0.05;  // degrees
+  const QPointF at = toQt(scene.arrangement[centre->piece].apply(centre->at));
+  for (const DialPart& part : dartDial(design.block, design.rules)) {
+    const double degrees = part.angleRad * 180 / std::numbers::pi;
+    const Vec2 way = dialDirection(part.id);
+    if (degrees > kLeast) {
+      const double towards = -std::atan2(way.y, way.x) * 180 / std::numbers::pi;
+      QPainterPath wedge(at);
+      wedge.arcTo(QRectF(at.x() - kDialRadius, at.y() - kDialRadius, 2 * kDialRadius, 2 * kDialRadius),
+                  towards - degrees / 2, degrees);
+      wedge.closeSubpath();
+      scene.items.push_back(
+          {Mark::Dial,
+           wedge,
+           {.working = part.key.empty() ? "front.underbust.intake" : "rule." + std::string(part.key)}});
+    }
+    if (degrees <= kLeast && part.key.empty()) continue;
+    const double share = part.key.empty() ? 0 : design.rules.share(part.key);
+    const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
+    scene.labels.push_back({LabelKind::Movement,
+                            at + out * QPointF(way.x, way.y),
+                            QStringLiteral("%1°").arg(degrees, 0, 'f', 0),
+                            0,
+                            {22 * way.x, 15 * way.y}});
+  }
+}
+
+}  // namespace
+
+void addLineMarks(TableScene& scene, const Design& design, const SceneOptions& options) {
+  addHandles(scene, design, options);
+  if (options.lines == "Cups") addDial(scene, design);
+}
+
+}  // namespace armure
