@@ -28,6 +28,12 @@ void number(Pattern& pattern) {
   }
 }
 
+// A level that only touches a corner is not a level across.
+void dropEmptyMarks(Pattern& pattern) {
+  constexpr double kLeast = 0.02;  // mm
+  for (Piece& p : pattern.pieces) std::erase_if(p.levels, [](const LevelMark& l) { return l.width() < kLeast; });
+}
+
 // A line that leaves a piece, or runs over itself, leaves no cloth on one side.
 std::optional<Problem> nothingLeft(const Pattern& pattern) {
   constexpr double kLeast = 150;  // mm^2: a postage stamp's quarter
@@ -111,6 +117,7 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   if (auto problem = setInserts(pattern, rules)) return *problem;
   if (auto problem = addShoulderBand(pattern, body, rules)) return *problem;
   if (auto problem = cutWaist(pattern, block, rules)) return *problem;
+  dropEmptyMarks(pattern);
   if (auto problem = nothingLeft(pattern)) return *problem;
   if (auto problem = addInside(pattern, panels, block, rules)) return *problem;
   addModestyPanels(pattern, block, rules);

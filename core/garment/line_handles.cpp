@@ -80,6 +80,15 @@ class Places {
       if (const Seam* seam = pattern_.seam(id)) return Place{seam->a.piece, pattern_.sidePath(seam->a).end()};
     return std::nullopt;
   }
+  // Square to the side seam there, outwards.
+  Vec2 awayFromHemCorner() const {
+    for (const char* id : {"side-waist", "side"})
+      if (const Seam* seam = pattern_.seam(id)) {
+        const Vec2 down = pattern_.sidePath(seam->a).endTangent();
+        return {down.y, -down.x};
+      }
+    return kOut;
+  }
   // A joint inside the top edge of the piece: where a plunge bends at the bust line.
   std::optional<Place> joint(std::string_view id) const {
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
@@ -146,7 +155,7 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   add("cover.strap_width", places.onAny({"front-2", "front-1"}, "shoulder", 0), kIn);
   if (rules.option("yoke.front") != "none") add("yoke.armhole", places.yokeAtArmhole("yoke-front", false), kUp);
   if (rules.option("yoke.back") != "none") add("yoke.armhole", places.yokeAtArmhole("yoke-back", true), kUp);
-  add("off.depth", places.on("shoulder-band", "top", 0), kUp);
+  add("off.depth", places.on("shoulder-band", "front", 0), kDown);
   const bool keyholeBehind = rules.option("keyhole.kind") == "back";
   add("keyhole.width", places.onAny(keyholeBehind ? backs : fronts, "keyhole", 0.5), keyholeBehind ? kIn : kOut);
   add("keyhole.from", places.onAny(keyholeBehind ? backs : fronts, "keyhole", keyholeBehind ? 0 : 1), kDown);
@@ -154,9 +163,10 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   add("insert.hem", places.on("insert-centre", "insert-centre", 1), kOut);
   add("insert.shoulder", places.on("insert-shoulder-front", "insert-shoulder-front", 1), kIn);
   add("waist.point", places.end("skirt-front-1", EdgeRole::Fold, false), kDown);
-  add("skirt.flare", places.side(false), kOut);
-  add("skirt.gore", places.hemCorner(), kOut);
-  add("skirt.peg", places.hemCorner(), kIn);
+  const Vec2 swing = places.awayFromHemCorner();
+  add("skirt.flare", places.hemCorner(), swing);
+  add("skirt.gore", places.hemCorner(), swing);
+  add("skirt.peg", places.hemCorner(), -swing);
   const auto front = places.end("front-1", yokeFront ? EdgeRole::Yoke : EdgeRole::Top, true);
   if (!goesUp || yokeFront || cover == "straps") {
     add("top.dip", front, kDown);
@@ -166,7 +176,9 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   add("top.rise", places.crest(), kUp);
   add("top.above_chest", places.crest(), kUp);
   add("top.side", places.side(true), kUp);
-  add("back.slope", places.end("back-1", yokeBack ? EdgeRole::Yoke : EdgeRole::Top, false), kDown);
+  const std::string_view back = rules.option("back.shape");
+  if (cover != "covered" || yokeBack || back == "scoop" || back == "v")
+    add("back.slope", places.end("back-1", yokeBack ? EdgeRole::Yoke : EdgeRole::Top, false), kDown);
   add("hem.dip", places.end("front-1", EdgeRole::Hem, false), kDown);
   add("hem.length", places.end("front-1", EdgeRole::Hem, false), kDown);
   add("hem.length", places.end("back-1", EdgeRole::Hem, true), kDown);

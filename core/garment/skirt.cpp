@@ -177,19 +177,7 @@ class SkirtMaker {
   }
   static double settle(const Piece& p, LevelMark& m) {
     const double before = m.width();
-    const Vec2 along = m.b - m.a;
-    for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
-      if (std::any_of(p.edges.begin(), p.edges.end(),
-                      [&](const Edge& e) { return nearOn(e.path, m.*end).has_value(); }))
-        continue;
-      std::optional<Vec2> nearest;
-      for (const Edge& e : p.edges)
-        for (double s : e.path.crossings(m.a, along)) {
-          const Vec2 q = e.path.pointAt(s);
-          if (!nearest || distance(q, m.*end) < distance(*nearest, m.*end)) nearest = q;
-        }
-      if (nearest) m.*end = *nearest;
-    }
+    settleOnOutline(p, m);
     return m.width() - before;
   }
 
@@ -252,8 +240,9 @@ class WaistCutter {
     std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
     std::reverse(names.begin(), names.end());
     dividePieces(pattern_, line, names);
-    for (Piece& p : pattern_.pieces)
-      if (p.level(level::kWaist)) layGrain(p);
+    for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
+    for (size_t i = pattern_.pieces.size() - names.size(); i < pattern_.pieces.size(); ++i)
+      layGrain(pattern_.pieces[i]);
     std::vector<size_t> order;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) order.push_back(i);
     std::reverse(order.end() - static_cast<std::ptrdiff_t>(names.size()), order.end());

@@ -235,6 +235,9 @@ class YokeMaker {
     const DartTurn turn =
         foldOut(pattern_, {index, {edge.id, pivot}, {"armhole", at}, TurnedPart::FromMouthToPivot}, width);
     Piece& folded = pattern_.pieces[index];
+    if (isCentre(folded.edges.front().role) &&
+        isCentre(folded.edges.back().role))  // begin with the centre's first half
+      std::rotate(folded.edges.begin(), folded.edges.end() - 1, folded.edges.end());
     for (size_t i = 0; i + 1 < folded.edges.size(); ++i) {
       Edge &first = folded.edges[i], &second = folded.edges[i + 1];
       const bool divided = first.role == second.role && (isCentre(first.role) || first.role == EdgeRole::Armhole);

@@ -81,6 +81,22 @@ bool contains(const Polyline& outline, Vec2 p) {
   return inside;
 }
 
+void settleOnOutline(const Piece& piece, LevelMark& mark) {
+  const Vec2 along = mark.b - mark.a;
+  for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
+    const bool lies = std::any_of(piece.edges.begin(), piece.edges.end(),
+                                  [&](const Edge& e) { return nearOn(e.path, mark.*end).has_value(); });
+    if (lies) continue;
+    std::optional<Vec2> nearest;
+    for (const Edge& e : piece.edges)
+      for (double s : e.path.crossings(mark.a, along)) {
+        const Vec2 p = e.path.pointAt(s);
+        if (!nearest || distance(p, mark.*end) < distance(*nearest, mark.*end)) nearest = p;
+      }
+    if (nearest) mark.*end = *nearest;
+  }
+}
+
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along) {
   const size_t i = edgePlace(piece, use.edge);
   const Path whole = piece.edges[i].path;

@@ -31,6 +31,9 @@ std::optional<double> nearOn(const Path& path, Vec2 point);
 // Whether a point lies inside a closed outline (even-odd rule).
 bool contains(const Polyline& outline, Vec2 point);
 
+// Brings the ends of a level that lie on no edge any more onto the outline again, along the level.
+void settleOnOutline(const Piece& piece, LevelMark& mark);
+
 // Splits an edge `along` mm from where `use` walks it; returns both parts as they are walked. The first keeps the id.
 // Notches go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);

@@ -67,6 +67,8 @@ Order orderFor(const RuleInfo& rule) {
   }
   if (rule.key == "lines.spacing" || rule.key == "intake.further")
     o.choices["lines.front"] = o.choices["lines.back"] = "2";
+  if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
+  if (rule.key == "dial.centre") o.choices["opening.front"] = "seam";
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
 }
@@ -95,7 +97,8 @@ TEST_CASE("every rule of thumb changes the pattern when it is changed") {
       changed = differ(before, designOf(o));
     } else {
       const double value = before.rules.length(rule.key);
-      const double nudged = value + inches(0.25) <= rule.highest ? value + inches(0.25) : value - inches(0.25);
+      const double step = inches(rule.key == "mould.offset" ? 2 : 0.25);  // cups come in sizes
+      const double nudged = value + step <= rule.highest ? value + step : value - step;
       o.choices[std::string(rule.key)] = std::to_string(nudged) + " mm";
       changed = differ(before, designOf(o));
     }

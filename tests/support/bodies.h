@@ -31,7 +31,7 @@ MeasureSet measuresOf(const RealBody& body, double cup);
 // The same with everything else the data set holds: shoulder width, round shoulder, weight.
 MeasureSet allMeasuresOf(const RealBody& body, double cup);
 
-// `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random styles, schools and choices. The same
+// `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random strapless styles, schools and choices. The same
 // seed gives the same orders.
 std::vector<Order> randomOrders(size_t count, unsigned seed);
 
