@@ -170,7 +170,9 @@ class SheetMaker {
         return shapeDifference(a, b.transformed(Motion::mirrorX()));
       };
       const double found = apart(pattern_.sidePath(seam.a), pattern_.sidePath(seam.b));
-      const double needed = apart(throughLevels(pattern_, seam.a), throughLevels(pattern_, seam.b));
+      const Path neededA = throughLevels(pattern_, seam.a), neededB = throughLevels(pattern_, seam.b);
+      if (neededA.empty() || neededB.empty()) continue;  // a side so short that no level crosses it
+      const double needed = apart(neededA, neededB);
       CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
       r.detail = "farther apart, laid on each other, than their widths need";
       judge(r, std::max(0.0, found - needed), limits::kSideShapeMm,

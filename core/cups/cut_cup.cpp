@@ -134,6 +134,10 @@ class CupMaker {
                                   pattern_.sidePath(princess.b).tangentAt(middleB), true));
     dividePieces(pattern_, line, {std::move(innerName), std::move(outerName)});
     nameSides(id);
+    if (!pattern_.seam("princess-cup-" + id))
+      return Problem{"Cup",
+                     fmt::format("the {} does not cross the princess seam", id == "band" ? "upper band" : "cross seam"),
+                     "make it less deep, or move the cross seam"};
     return std::nullopt;
   }
 

@@ -246,6 +246,7 @@ class YokeMaker {
           isCentre(first.role) ? Path::line(first.path.start(), second.path.end()) : smoothly(first.path, second.path);
       folded.edges.erase(folded.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1);
     }
+    for (LevelMark& m : folded.levels) settleOnOutline(folded, m);
     pattern_.workings.push_back(
         {"yoke.fold",
          "Back yoke, folded out at the armhole",
@@ -315,12 +316,15 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const double a = down ? from : length - to, b = down ? to : length - from;
   const Path before = edge.path.sub(0, a), after = edge.path.sub(b, length);
   const Vec2 p = before.end(), q = after.start(), along = unit(q - p), into{-along.y, along.x};
+  constexpr double kOfWidth = 0.4;  // faced; wider, the slit would be cut shut
+  const double allowance = std::min(rules.length("allowance.top"), kOfWidth * rules.length("keyhole.width"));
   const double reach = distance(p, q) / 3, wide = rules.length("keyhole.width") * 4 / 3;
   const Path slit(Cubic{p, p + reach * along + wide * into, q - reach * along + wide * into, q});
-  Edge lowerPart = edge, hole{"keyhole", EdgeRole::Top, rules.length("allowance.top"), slit}, upperPart = edge;
+  Edge lowerPart = edge, hole{"keyhole", EdgeRole::Top, allowance, slit}, upperPart = edge;
   lowerPart.path = before;
   upperPart.path = after;
-  if (edge.allowance > 0) lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
+  if (edge.allowance > 0)
+    lowerPart.allowance = upperPart.allowance = rules.length("allowance.top");  // faced, closed with a button
   upperPart.id += "-2";
   if (!piece.onFold.empty()) piece.onFold = down ? upperPart.id : lowerPart.id;
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);

@@ -127,7 +127,7 @@ class OutlineMaker {
   // The last part of an armhole has a joint of its own where it has come round, so that it can be drawn on across the
   // side seam without touching the rest.
   static Path roundTo(const Cubic& c) {
-    constexpr double kRound = 0.5;
+    constexpr double kRound = 0.38;
     const auto [above, below] = c.split(kRound);
     return Path(std::vector<Cubic>{above, below});
   }

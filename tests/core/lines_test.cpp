@@ -128,8 +128,9 @@ TEST_CASE("a handle goes where its rule goes, as far") {
         for (const LineHandle& moved : lineHandles(after.pattern, after.rules, stage)) {
           if (moved.key != h.key || moved.piece != h.piece) continue;
           ++seen;
-          // Along a slanted seam or edge the corner goes a little further or less far than its level.
-          CHECK(dot(moved.at - h.at, h.axis) == Approx(by).margin(0.45 * by));
+          // Along a slanted seam or edge the corner goes a little further or less far than its level; a flared
+          // hem's turns.
+          CHECK(dot(moved.at - h.at, h.axis) == Approx(by).margin(0.55 * by));
         }
       }
     }

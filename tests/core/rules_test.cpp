@@ -38,7 +38,9 @@ std::vector<double> fingerprint(const Design& d) {
   for (const Polyline& outline : d.cutOutlines) {
     add(boxRound(outline).low);
     add(boxRound(outline).high);
+    numbers.push_back(signedArea(outline));
   }
+  for (const Piece& p : d.pattern.pieces) add(p.grainTop);
   for (const Intake& i : d.block.intakes) numbers.push_back(i.cap);
   return numbers;
 }
@@ -67,6 +69,9 @@ Order orderFor(const RuleInfo& rule) {
   }
   if (rule.key == "lines.spacing" || rule.key == "intake.further")
     o.choices["lines.front"] = o.choices["lines.back"] = "2";
+  for (const char* covered : {"yoke.", "keyhole.", "insert.", "allowance.yoke"})
+    if (rule.key.starts_with(covered)) o.choices["cover.kind"] = "covered";
+  if (rule.key == "insert.shoulder") o.choices["insert.kind"] = "shoulder";
   if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
   if (rule.key == "dial.centre") o.choices["opening.front"] = "seam";
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";

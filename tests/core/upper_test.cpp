@@ -155,7 +155,7 @@ TEST_CASE("what is folded out of the back yoke shortens its armhole by as much")
     const Piece* yoke = find(d.pattern, "yoke-back");
     REQUIRE(yoke);
     armhole[folded] = yoke->edge("armhole").path.length();
-    CHECK(yoke->edge("opening").path.tightestRadius() > 1e5);  // the centre is straight again
+    if (folded) CHECK(yoke->edge("opening").path.tightestRadius() > 1e5);  // the centre is straight again
   }
   CHECK(armhole[0] - armhole[1] == Approx(inches(0.5)).margin(0.6));
 }
@@ -171,8 +171,8 @@ TEST_CASE("a keyhole begins and ends where chosen and is as wide as chosen") {
                            {"opening.kind", "lacing"}});
     const Piece* yoke = find(d.pattern, std::string("yoke-") + where);
     const Path& hole = yoke->edge("keyhole").path;
-    const double centre = hole.start().x;
-    CHECK(std::abs(hole.pointAt(hole.length() / 2).x - centre) == Approx(d.rules.length("keyhole.width")).margin(0.2));
+    CHECK(distance(hole.pointAt(hole.length() / 2), lerp(hole.start(), hole.end(), 0.5)) ==
+          Approx(d.rules.length("keyhole.width")).margin(0.2));
     const double top = std::min(hole.start().y, hole.end().y),
                  neck = where[0] == 'b' ? yoke->edge("neck").path.end().y : yoke->edge("neck").path.start().y;
     CHECK(top - neck == Approx(d.rules.length("keyhole.from")).margin(0.01));
