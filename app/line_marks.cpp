@@ -36,6 +36,7 @@ void addDial(TableScene& scene, const Design& design) {
   const auto centre = dialCentre(design.pattern);
   if (!centre) return;
   constexpr double kLeast = 0.05;  // degrees
+  const bool turns = design.rules.option("cup.kind") == "princess";  // else the dial only shows
   const QPointF at = toQt(scene.arrangement[centre->piece].apply(centre->at));
   for (const DialPart& part : dartDial(design.block, design.rules)) {
     const double degrees = part.angleRad * 180 / std::numbers::pi;
@@ -51,7 +52,7 @@ void addDial(TableScene& scene, const Design& design) {
            wedge,
            {.working = part.key.empty() ? "front.underbust.intake" : "rule." + std::string(part.key)}});
     }
-    if (degrees <= kLeast && part.key.empty()) continue;
+    if (degrees <= kLeast && (part.key.empty() || !turns)) continue;
     const double share = part.key.empty() ? 0 : design.rules.share(part.key);
     const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
     scene.labels.push_back({LabelKind::Movement,

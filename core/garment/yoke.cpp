@@ -324,7 +324,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   lowerPart.path = before;
   upperPart.path = after;
   if (edge.allowance > 0)
-    lowerPart.allowance = upperPart.allowance = rules.length("allowance.top");  // faced, closed with a button
+    lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
   upperPart.id += "-2";
   if (!piece.onFold.empty()) piece.onFold = down ? upperPart.id : lowerPart.id;
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);

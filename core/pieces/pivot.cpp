@@ -262,13 +262,14 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
   Edge added{before.id + "-spread", before.role, before.allowance, {}};
   while (hasEdge(p, added.id)) added.id += "-2";
   const Vec2 a = before.path.end(), b = after.path.start();
-  // Half of every bend lies in what was there before, so that the short stretch added does not take it all.
+  // What is added runs straight on from a little before to a little behind it, so that the bends lie in what was there
+  // before, where there is room for them.
+  constexpr double kAround = 15;  // mm
   const double third = distance(a, b) / 3;
-  const Vec2 chord = unit(b - a), in = unit(before.path.endTangent() + chord),
-             out = unit(chord + after.path.startTangent());
-  reshape(p, before, aimed(before.path, false, in));
-  added.path = Path(Cubic{a, a + third * in, b - third * out, b});
-  reshape(p, after, aimed(after.path, true, out));
+  const Vec2 on = unit(after.path.pointAt(kAround) - before.path.pointAt(before.path.length() - kAround));
+  reshape(p, before, aimed(before.path, false, on));
+  added.path = Path(Cubic{a, a + third * on, b - third * on, b});
+  reshape(p, after, aimed(after.path, true, on));
   for (Seam& s : pattern.seams)
     for (SeamSide* side : {&s.a, &s.b}) {
       if (side->piece != cut.piece) continue;

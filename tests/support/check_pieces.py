@@ -150,9 +150,9 @@ def run(path):
                 n = len(e["points"]) // 2
                 a, b = e["points"][n - 1], e["points"][n]
                 m = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
-                d = line_dist(m, whole) if e["id"] == p.get("onFold") else min(seg_dist(m, q0, q1) for q0, q1 in ring)
+                d = line_dist(m, whole) if e["role"] == "fold" else min(seg_dist(m, q0, q1) for q0, q1 in ring)
                 # Beside a fold a slanted edge's parallel runs beyond it, where the other half lies: more is right there.
-                ends = [q for f in es if f["id"] == p.get("onFold") for q in (f["points"][0], f["points"][-1])]
+                ends = [q for f in es if f["role"] == "fold" for q in (f["points"][0], f["points"][-1])]
                 beside = any(dist(q, c) < 1e-3 for q in ends for c in (e["points"][0], e["points"][-1]))
                 right = d >= e["allowance"] - ALLOW_TOL if beside else abs(d - e["allowance"]) <= ALLOW_TOL
                 r.check(right, "allowance", f"{pid}.{e['id']}: {d:.2f} mm where {e['allowance']:.2f} is said")

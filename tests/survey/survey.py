@@ -69,7 +69,8 @@ def main():
     hollow = {r[1]: set(r[9].split(",")) for r in balanced}
     unreachable = {r[1] for r in balanced if "wish" in r[8].split(",")}
     real = [(n, f) for n, f in found if n not in unreachable
-            and not (f.startswith("allowance") and (n in narrow or f.split(": ")[1] in hollow[n]))]
+            and not (f.startswith(("simple", "join", "allowance")) and n in narrow)
+            and not (f.startswith("allowance") and f.split(": ")[1] in hollow[n])]
     passing = [r for r in balanced if not r[7] and not r[8]]
     print(f"{len(rows)} orders, {len(refused)} refused with a reason, {len(balanced)} balanced, {len(passing)} "
           f"({100 * len(passing) / len(balanced):.1f} %) pass every row; orders with wishes the sheet names: {wished}")
