@@ -313,7 +313,7 @@ class Cutter {
       const double length = s.path.length(), a = std::max(from - before, 0.0), b = std::min(to - before, length);
       before += length;
       if (b - a < kLeast) continue;
-      const Path path = s.path.sub(a, b);
+      const Path path = withoutCrumbs(s.path.sub(a, b));
       edges.push_back(s.part == UpperPart::Neck ? Edge{"neck", EdgeRole::Top, rules_.length("allowance.top"), path}
                       : s.part == UpperPart::Shoulder
                           ? shoulderEdge(path)
@@ -326,6 +326,17 @@ class Cutter {
       for (Edge& e : edges) e.path = e.path.reversed();
     }
     return edges;
+  }
+
+  // A line that meets the outline beside one of its joints leaves a crumb of a cubic there, which could not be drawn on
+  // across the seam: its neighbour reaches to the end instead.
+  static Path withoutCrumbs(const Path& path) {
+    constexpr double kCrumb = 5;  // mm
+    std::vector<Cubic> cubics = path.cubics();
+    const Vec2 start = path.start(), end = path.end();
+    while (cubics.size() > 1 && distance(cubics.back().p0, cubics.back().p3) < kCrumb) cubics.pop_back();
+    while (cubics.size() > 1 && distance(cubics.front().p0, cubics.front().p3) < kCrumb) cubics.erase(cubics.begin());
+    return withEnds(Path(std::move(cubics)), start, end);
   }
 
   Edge shoulderEdge(Path path) const {
