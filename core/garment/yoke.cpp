@@ -113,7 +113,7 @@ class YokeMaker {
     std::vector<double> x{0};
     for (; last < panels_.count() && !end; ++last) {
       const Piece& piece = panels_[last];
-      if (hasEdge(piece, "armhole")) end = placeAtDepth(piece, "armhole", end_);
+      if (hasEdge(piece, "armhole")) end = clearOfJoints(piece, placeAtDepth(piece, "armhole", end_));
       const double inner = innerX(last);
       x.push_back(x.back() + std::abs((end ? pointAt(piece, *end).x : outerX(last)) - inner));
     }
@@ -147,6 +147,20 @@ class YokeMaker {
     }
     through_.push_back({from, *end, leaves, onPaper(unit({1, line.back().slope}))});
     return std::nullopt;
+  }
+
+  // Beside a joint of the armhole it would leave a crumb that could not be drawn on across the yoke's seam.
+  static std::optional<EdgePlace> clearOfJoints(const Piece& piece, std::optional<EdgePlace> place) {
+    constexpr double kClear = 8;  // mm
+    if (!place) return place;
+    double joint = 0;
+    for (const Cubic& c : piece.edge(place->edge).path.cubics()) {
+      joint += c.length();
+      if (std::abs(place->at - joint) < kClear) place->at = joint + (place->at < joint ? -kClear : kClear);
+    }
+    const double length = piece.edge(place->edge).path.length();
+    place->at = std::clamp(place->at, 1.0, length - 1);
+    return place;
   }
 
   double innerX(size_t k) const {
@@ -323,8 +337,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   Edge lowerPart = edge, hole{"keyhole", EdgeRole::Top, allowance, slit}, upperPart = edge;
   lowerPart.path = before;
   upperPart.path = after;
-  if (edge.allowance > 0)
-    lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
+  if (edge.allowance > 0) lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
   upperPart.id += "-2";
   if (!piece.onFold.empty()) piece.onFold = down ? upperPart.id : lowerPart.id;
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);
