@@ -1,6 +1,7 @@
 #include "geometry/path.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 #include <numeric>
@@ -122,6 +123,20 @@ std::vector<double> Path::crossings(Vec2 point, Vec2 direction) const {
   return found;
 }
 
+namespace {
+
+// A cubic lies in the box of its control points: two that are apart cannot meet.
+bool boxesApart(const Cubic& c, const Cubic& d) {
+  constexpr double kMargin = 1e-6;  // mm
+  const auto apart = [](std::pair<double, double> a, std::pair<double, double> b) {
+    return a.second + kMargin < b.first || b.second + kMargin < a.first;
+  };
+  return apart(std::minmax({c.p0.x, c.p1.x, c.p2.x, c.p3.x}), std::minmax({d.p0.x, d.p1.x, d.p2.x, d.p3.x})) ||
+         apart(std::minmax({c.p0.y, c.p1.y, c.p2.y, c.p3.y}), std::minmax({d.p0.y, d.p1.y, d.p2.y, d.p3.y}));
+}
+
+}  // namespace
+
 std::vector<std::pair<double, double>> Path::meetings(const Path& other) const {
   constexpr int kPieces = 24;  // of a cubic, straight enough to find the crossings; Newton's method does the rest
   std::vector<std::pair<double, double>> found;
@@ -130,10 +145,17 @@ std::vector<std::pair<double, double>> Path::meetings(const Path& other) const {
     double otherBegin = 0;
     for (size_t j = 0; j < other.cubics_.size(); otherBegin += other.lengths_[j++]) {
       const Cubic &c = cubics_[i], &d = other.cubics_[j];
+      if (boxesApart(c, d)) continue;
+      const double h = 1.0 / kPieces;
+      std::array<Vec2, kPieces + 1> onC, onD;
+      for (int p = 0; p <= kPieces; ++p) {
+        onC[static_cast<size_t>(p)] = c.at(p * h);
+        onD[static_cast<size_t>(p)] = d.at(p * h);
+      }
       for (int p = 0; p < kPieces; ++p)
         for (int q = 0; q < kPieces; ++q) {
-          const double h = 1.0 / kPieces;
-          const Vec2 a = c.at(p * h), b = c.at((p + 1) * h) - a, e = d.at(q * h), f = d.at((q + 1) * h) - e;
+          const auto ip = static_cast<size_t>(p), iq = static_cast<size_t>(q);
+          const Vec2 a = onC[ip], b = onC[ip + 1] - a, e = onD[iq], f = onD[iq + 1] - e;
           const double det = cross(b, f);
           if (std::abs(det) < 1e-12) continue;
           double t = cross(e - a, f) / det, u = cross(e - a, b) / det;
