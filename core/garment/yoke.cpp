@@ -13,6 +13,7 @@
 #include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "style/style_line.h"
+#include "style/upper_outline.h"
 
 namespace armure {
 namespace {
@@ -84,6 +85,9 @@ class YokeMaker {
     std::vector<std::string> between;
     for (size_t k = 0; k + 1 < line.through.size(); ++k) between.push_back(panels_.seam(k).id + "-" + id);
     dividePieces(pattern_, line, names);
+    for (Piece& p : pattern_.pieces)  // where the line meets the armhole beside a joint of it
+      for (Edge& e : p.edges)
+        if (e.role == EdgeRole::Armhole) e.path = withoutCrumbs(e.path);
     double gap = 0;
     for (const std::string& seam : between) gap = std::max(gap, joinPieces(pattern_, seam, name).gap);
     uniteSeams(pattern_, "line");
@@ -113,7 +117,7 @@ class YokeMaker {
     std::vector<double> x{0};
     for (; last < panels_.count() && !end; ++last) {
       const Piece& piece = panels_[last];
-      if (hasEdge(piece, "armhole")) end = clearOfJoints(piece, placeAtDepth(piece, "armhole", end_));
+      if (hasEdge(piece, "armhole")) end = placeAtDepth(piece, "armhole", end_);
       const double inner = innerX(last);
       x.push_back(x.back() + std::abs((end ? pointAt(piece, *end).x : outerX(last)) - inner));
     }
@@ -147,20 +151,6 @@ class YokeMaker {
     }
     through_.push_back({from, *end, leaves, onPaper(unit({1, line.back().slope}))});
     return std::nullopt;
-  }
-
-  // Beside a joint of the armhole it would leave a crumb that could not be drawn on across the yoke's seam.
-  static std::optional<EdgePlace> clearOfJoints(const Piece& piece, std::optional<EdgePlace> place) {
-    constexpr double kClear = 8;  // mm
-    if (!place) return place;
-    double joint = 0;
-    for (const Cubic& c : piece.edge(place->edge).path.cubics()) {
-      joint += c.length();
-      if (std::abs(place->at - joint) < kClear) place->at = joint + (place->at < joint ? -kClear : kClear);
-    }
-    const double length = piece.edge(place->edge).path.length();
-    place->at = std::clamp(place->at, 1.0, length - 1);
-    return place;
   }
 
   double innerX(size_t k) const {

@@ -328,17 +328,6 @@ class Cutter {
     return edges;
   }
 
-  // A line that meets the outline beside one of its joints leaves a crumb of a cubic there, which could not be drawn on
-  // across the seam: its neighbour reaches to the end instead.
-  static Path withoutCrumbs(const Path& path) {
-    constexpr double kCrumb = 5;  // mm
-    std::vector<Cubic> cubics = path.cubics();
-    const Vec2 start = path.start(), end = path.end();
-    while (cubics.size() > 1 && distance(cubics.back().p0, cubics.back().p3) < kCrumb) cubics.pop_back();
-    while (cubics.size() > 1 && distance(cubics.front().p0, cubics.front().p3) < kCrumb) cubics.erase(cubics.begin());
-    return withEnds(Path(std::move(cubics)), start, end);
-  }
-
   Edge shoulderEdge(Path path) const {
     const bool sewn = upperFront_ && upperBack_;
     return {"shoulder", sewn ? EdgeRole::Seam : EdgeRole::Strap, rules_.length("allowance.shoulder"), std::move(path)};

@@ -187,4 +187,18 @@ std::optional<std::pair<double, double>> meetOutline(const UpperOutline& outline
   return lowest;
 }
 
+Path withoutCrumbs(const Path& path) {
+  constexpr double kCrumb = 5;  // mm
+  std::vector<Cubic> cubics = path.cubics();
+  while (cubics.size() > 1 && distance(cubics.back().p0, cubics.back().p3) < kCrumb) cubics.pop_back();
+  while (cubics.size() > 1 && distance(cubics.front().p0, cubics.front().p3) < kCrumb) cubics.erase(cubics.begin());
+  if (cubics.size() == path.cubics().size()) return path;
+  const Vec2 first = path.start() - cubics.front().p0, last = path.end() - cubics.back().p3;
+  cubics.front().p0 = path.start();
+  cubics.front().p1 = cubics.front().p1 + first;
+  cubics.back().p2 = cubics.back().p2 + last;
+  cubics.back().p3 = path.end();
+  return Path(std::move(cubics));
+}
+
 }  // namespace armure

@@ -46,4 +46,8 @@ Path wholeOutline(const UpperOutline& outline);
 // outline. The outline is looked for a little beyond its ends, which lie on the centre and the side themselves.
 std::optional<std::pair<double, double>> meetOutline(const UpperOutline& outline, const Path& edge);
 
+// A part of an outline without crumbs: a line that meets it beside one of its joints leaves a cubic of a few
+// millimetres at an end, which could not be drawn on across a seam. Its neighbour reaches to the end instead.
+Path withoutCrumbs(const Path& path);
+
 }  // namespace armure
