@@ -76,7 +76,11 @@ void DepthCurves::paintEvent(QPaintEvent*) {
     p.drawPolyline(line);
     const DepthStation& s = depth_.stations[depth_.stations.size() / 3];
     const QPointF here = at(s.radius, (pattern ? s.patternAngleRad : s.bodyAngleRad) * kDegrees);
-    p.drawText(here + (pattern ? QPointF(-6, -8) : QPointF(8, 14)), pattern ? "pattern" : "breast");
+    if (pattern) {  // to the left of its curve, which rises
+      p.drawText(QRectF(here.x() - 86, here.y() - 18, 80, 16), Qt::AlignRight | Qt::AlignVCenter, "pattern");
+    } else {
+      p.drawText(here + QPointF(8, 14), "breast");
+    }
   }
 }
 
@@ -90,6 +94,7 @@ CupDepthPanel::CupDepthPanel(OrderSession& session, QWidget* parent)
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 12, 0, 0);
   column->setSpacing(4);
+  volumes_->setAccessibleName("Volumes of pattern and breast");
   auto* title = new QLabel("Deep enough?");
   title->setObjectName("group");
   column->addWidget(title);
@@ -104,10 +109,21 @@ void CupDepthPanel::setTheme(const Theme& theme) {
   refresh();
 }
 
+const BreastRings& CupDepthPanel::ringsOf(const Design& design) {
+  const double bustX = design.block.dart.apex.x, reach = cupReach(design.block);
+  std::vector<double> on{bustX, reach};
+  for (const Fact& f : design.body.facts()) on.push_back(f.mm);
+  if (on != ringsOn_) {
+    rings_ = breastRings(BodyForm(design.body), bustX, reach);
+    ringsOn_ = std::move(on);
+  }
+  return rings_;
+}
+
 void CupDepthPanel::refresh() {
   if (!isVisible() || !session_.design() || session_.problem()) return;
   const Design& d = *session_.design();
-  CupDepth depth = cupDepth(d.block, BodyForm(d.body));
+  CupDepth depth = cupDepth(d.block, ringsOf(d));
   const LengthFormat units = session_.order().units;
   words_->setText(QString::fromStdString(depthInWords(depth, units)));
   volumes_->setText(

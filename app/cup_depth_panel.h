@@ -38,9 +38,13 @@ class CupDepthPanel : public QWidget {
 
  private:
   void refresh();
+  // The rings of the breast; laid again only for another body, bust point or underbust.
+  const BreastRings& ringsOf(const Design& design);
 
   OrderSession& session_;
   const Theme* theme_;
+  BreastRings rings_;
+  std::vector<double> ringsOn_;  // the numbers they were laid for
   DepthCurves* curves_;
   QLabel *words_, *volumes_;
 };

@@ -4,6 +4,28 @@
 #include <QVBoxLayout>
 
 namespace armure {
+namespace {
+
+constexpr int kAmountRole = Qt::UserRole;
+
+// What fails has two lines.
+bool isTall(const CheckRow& r) { return !r.pass && !r.note; }
+
+QString amountText(const CheckRow& r, LengthFormat units) {
+  const auto millimetres = [](double mm) {
+    return QString::fromStdString(formatLengthWithUnit(mm, {Unit::Millimetre, 8}));
+  };
+  if (r.note && r.kind != CheckKind::Facts) return r.amount > 0 ? millimetres(r.amount) : QString();
+  if (r.note)
+    return r.amount > 0 ? QString::fromUtf8("± ") + QString::fromStdString(formatLength(r.amount, units)) : QString();
+  if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
+  if (r.kind == CheckKind::Wish) return {};
+  if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
+  if (r.pass && r.amount < 0.05) return {};
+  return millimetres(r.amount);
+}
+
+}  // namespace
 
 // Paints one row: a bar and a mark for the result, subject and detail, the amount on the right.
 class SheetPanel::RowPainter : public QStyledItemDelegate {
@@ -14,13 +36,13 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
 
   QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const CheckRow* r = row(index);
-    return {option.rect.width(), r && !r->pass && !r->note ? 48 : 24};
+    return {option.rect.width(), r && isTall(*r) ? 48 : 24};
   }
 
   void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const CheckRow* r = row(index);
     if (!r) return;
-    const bool fails = !r->pass && !r->note;
+    const bool fails = isTall(*r);
     const QRect box = option.rect.adjusted(0, 1, -8, -1);
     p->save();
     if (fails) {
@@ -32,7 +54,7 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
       p->drawRect(QRectF(box).adjusted(0.5, 0.5, -0.5, -0.5));
     }
     const QRect inside = box.adjusted(12, fails ? 5 : 0, -8, fails ? -5 : 0);
-    const QString amount = amountText(*r);
+    const QString amount = index.data(kAmountRole).toString();
     p->setFont(uiFont(TextSize::Body, fails));
     p->setPen(fails ? theme_->attention : theme_->secondInk);
     p->drawText(inside, Qt::AlignRight | (fails ? Qt::AlignVCenter : Qt::AlignVCenter), amount);
@@ -60,19 +82,6 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     const Design* d = session_.design();
     const auto i = static_cast<size_t>(index.row());
     return d && i < d->sheet.rows.size() ? &d->sheet.rows[i] : nullptr;
-  }
-  QString amountText(const CheckRow& r) const {
-    if (r.note && r.kind != CheckKind::Facts)
-      return r.amount > 0 ? QString::fromStdString(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8})) : QString();
-    if (r.note)
-      return r.amount > 0
-                 ? QString::fromUtf8("± ") + QString::fromStdString(formatLength(r.amount, session_.order().units))
-                 : QString();
-    if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
-    if (r.kind == CheckKind::Wish) return {};
-    if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
-    if (r.pass && r.amount < 0.05) return {};
-    return QString::fromStdString(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}));
   }
   const OrderSession& session_;
   const Theme* theme_;
@@ -178,19 +187,27 @@ void SheetPanel::showRemedy() {
   remedy_->setMinimumHeight(remedy_->heightForWidth(room));
 }
 
+// What is painted of a row stands in its item, which has it painted again when it changes: most drags change a few
+// figures. Only other heights ask for a new layout.
 void SheetPanel::refresh() {
   const Design* d = session_.design();
   const int rows = d ? static_cast<int>(d->sheet.rows.size()) : 0;
   while (list_->count() > rows) delete list_->takeItem(list_->count() - 1);
   while (list_->count() < rows) list_->addItem(QString());
+  std::vector<bool> tall;
   for (int i = 0; i < rows; ++i) {
     const CheckRow& r = d->sheet.rows[static_cast<size_t>(i)];
     QListWidgetItem* item = list_->item(i);
     const QString name = QString::fromStdString(r.subject) + (r.note ? ": note" : r.pass ? ": passes" : ": fails");
     item->setData(Qt::AccessibleTextRole, name);
     item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
+    item->setData(kAmountRole, amountText(r, session_.order().units));
+    tall.push_back(isTall(r));
   }
-  list_->doItemsLayout();
+  if (tall != tall_) {
+    tall_ = std::move(tall);
+    list_->doItemsLayout();
+  }
   showRemedy();
   summary_->setText(d ? QString("%1 of %2 to look at").arg(d->sheet.failing()).arg(rows) : QString());
 }

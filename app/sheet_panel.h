@@ -8,6 +8,7 @@
 #include <QListWidget>
 #include <QPushButton>
 #include <QStyledItemDelegate>
+#include <vector>
 
 #include "app/order_session.h"
 #include "render/theme.h"
@@ -38,6 +39,7 @@ class SheetPanel : public QWidget {
   QPushButton* mend_;
   class RowPainter;
   RowPainter* painter_;
+  std::vector<bool> tall_;  // by row, as laid out
 };
 
 }  // namespace armure

@@ -47,6 +47,7 @@ void StageBar::setStage(Stage stage) {
 }
 
 void StageBar::setAttention(Stage stage, bool needed) {
+  if (attention_[static_cast<size_t>(stage)] == needed) return;
   attention_[static_cast<size_t>(stage)] = needed;
   update();
 }

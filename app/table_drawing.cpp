@@ -1,6 +1,7 @@
 // How the table is drawn: each mark in its pen, labels, the spot a row of the sheet speaks of, the walker's finger.
 // What is drawn is in table_scene.h, how it is worked in table_view.cpp.
 #include <QPainter>
+#include <cmath>
 #include <numbers>
 
 #include "app/table_view.h"
@@ -20,6 +21,13 @@ QPen dashes(QPen pen, const QList<qreal>& pattern) {
   return pen;
 }
 
+QColor mixed(const QColor& ground, const QColor& over, double part) {
+  const auto mix = [&](int a, int b) { return static_cast<int>(std::lround(a + part * (b - a))); };
+  return {mix(ground.red(), over.red()), mix(ground.green(), over.green()), mix(ground.blue(), over.blue())};
+}
+
+bool isFill(Mark mark) { return mark == Mark::PieceFill || mark == Mark::PieceFillDeep; }
+
 }  // namespace
 
 void TableView::drawItem(QPainter& p, const SceneItem& item) const {
@@ -29,12 +37,13 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
   switch (item.mark) {
     case Mark::PieceFill:
     case Mark::PieceFillDeep: {
-      QColor fill = item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
-      if (!session_.selection().piece.empty() && session_.selection().piece == item.target.piece &&
-          session_.selection().edge.empty())
-        fill = theme_->tape;
-      fill.setAlphaF(0.55f);
-      p.fillPath(item.path, fill);
+      const bool chosen = !session_.selection().piece.empty() && session_.selection().piece == item.target.piece &&
+                          session_.selection().edge.empty();
+      const QColor& fill = chosen ? theme_->tape : item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
+      // The lines drawn along its edges smooth it; that and the plain colour take a tenth of the time.
+      p.setRenderHint(QPainter::Antialiasing, false);
+      p.fillPath(item.path, mixed(theme_->paper, fill, 0.55));
+      p.setRenderHint(QPainter::Antialiasing);
       return;
     }
     case Mark::IntakeFill: {
@@ -47,7 +56,7 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
     }
     case Mark::Edge:
       p.setPen(cosmetic(ink, selected ? 2.6 : 1.7));
-      break;
+      return drawEdge(p, item.path);
     case Mark::Fold:
       p.setPen(dashes(cosmetic(ink, selected ? 2.6 : 1.7), {10, 2, 2, 2}));
       break;
@@ -98,6 +107,18 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
       break;
   }
   p.drawPath(item.path);
+}
+
+// As straight lines, which the painter draws several times faster than a path of curves; a curve is cut finely enough
+// for nobody to see it.
+void TableView::drawEdge(QPainter& p, const QPainterPath& path) const {
+  QList<QLineF> lines;
+  for (const QPolygonF& part : path.toSubpathPolygons(transform_))
+    for (qsizetype i = 0; i + 1 < part.size(); ++i) lines.emplace_back(part[i], part[i + 1]);
+  p.save();
+  p.resetTransform();
+  p.drawLines(lines);
+  p.restore();
 }
 
 void TableView::drawLabel(QPainter& p, const SceneLabel& label) const {
@@ -175,7 +196,10 @@ void TableView::paintEvent(QPaintEvent*) {
   if (session_.problem() && session_.design()) p.setOpacity(0.45);
   p.save();
   p.setTransform(transform_, true);
-  for (const SceneItem& item : scene_.items) drawItem(p, item);
+  // Where pieces lie over each other all lines are seen.
+  for (const bool fills : {true, false})
+    for (const SceneItem& item : scene_.items)
+      if (isFill(item.mark) == fills) drawItem(p, item);
   p.restore();
   for (const SceneLabel& label : scene_.labels) drawLabel(p, label);
   drawSpot(p);

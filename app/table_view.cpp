@@ -23,6 +23,7 @@ TableView::TableView(OrderSession& session, QWidget* parent)
     : QWidget(parent), session_(session), theme_(&lightTheme()) {
   setObjectName("table");
   setFocusPolicy(Qt::StrongFocus);
+  setAttribute(Qt::WA_OpaquePaintEvent);  // it is paper all over; nothing behind it need be drawn
   setMouseTracking(true);
   setMinimumSize(320, 240);
   setAccessibleName("The table with the pattern");
@@ -41,6 +42,7 @@ void TableView::setMode(TableMode mode) {
   mode_ = mode;
   fitted_ = true;
   rebuild();
+  update();
   emit modeChanged();
 }
 
@@ -86,12 +88,19 @@ void TableView::rebuild() {
                             .guides = guidesShown_,
                             .lines = linesShown_})
                : TableScene{};
-  if (fitted_) showAll();
-  update();
+  if (!fitted_) return update();
+  fit();
+  // Above the whole pattern there is nothing but the buttons, which need not be drawn again.
+  update(rect().adjusted(0, childrenRect().bottom() + 1, 0, 0));
 }
 
 void TableView::showAll() {
   fitted_ = true;
+  fit();
+  update();
+}
+
+void TableView::fit() {
   const QRectF b = scene_.bounds;
   const QRectF room = QRectF(rect()).adjusted(kMargin, kMargin + 34, -kMargin, -kMargin);
   if (b.isEmpty() || room.width() < 10 || room.height() < 10) return;
@@ -99,7 +108,6 @@ void TableView::showAll() {
   transform_ = QTransform::fromTranslate(room.center().x(), room.center().y());
   transform_.scale(s, s);
   transform_.translate(-b.center().x(), -b.center().y());
-  update();
   emit zoomed();
 }
 

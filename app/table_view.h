@@ -60,8 +60,10 @@ class TableView : public QWidget {
 
  private:
   void rebuild();
+  void fit();
   void zoomAbout(QPointF screen, double factor);
   void drawItem(QPainter& painter, const SceneItem& item) const;
+  void drawEdge(QPainter& painter, const QPainterPath& path) const;
   void drawLabel(QPainter& painter, const SceneLabel& label) const;
   void drawSpot(QPainter& painter) const;
   void drawFingers(QPainter& painter) const;

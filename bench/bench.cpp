@@ -189,7 +189,7 @@ void balancing(benchmark::State& state) {
 // The same after a small change, from where it ended before.
 void balancingWarm(benchmark::State& state) {
   Order order = orderWithPieces(static_cast<int>(state.range(0)));
-  const std::vector<double> before = balance(recalc(order).value().pattern).unknowns;
+  const BalanceEnd before = balance(recalc(order).value().pattern).end;
   order.choices["reduction.waist"] = "1 in";
   const Design design = recalc(order).value();
   for (auto _ : state) benchmark::DoNotOptimize(balance(design.pattern, {}, before));

@@ -3,6 +3,8 @@ add_library(armure_options INTERFACE)
 target_compile_options(armure_options INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Werror)
 # g++ 12 reports overlapping copies inside std::string where there are none (GCC bug 105651).
 target_compile_options(armure_options INTERFACE -Wno-restrict)
+# No part of the program reads errno after a square root; without it g++ takes several at a time.
+target_compile_options(armure_options INTERFACE -fno-math-errno)
 if(ARMURE_SANITIZE)
   # With sanitizers g++ 12 also sees uninitialised members in std::function where there are none (GCC bug 80635).
   target_compile_options(armure_options INTERFACE -Wno-maybe-uninitialized)

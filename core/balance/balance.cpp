@@ -55,6 +55,34 @@ BalanceCertificate certify(const BalanceProblem& problem, const Solution& s) {
   return c;
 }
 
+EdgeName nameOf(const Pattern& pattern, const BalancedEdge& e) {
+  const Piece& piece = pattern.pieces[e.piece];
+  return {piece.id, piece.edges[e.edge].id};
+}
+
+Eigen::VectorXd asVector(const std::vector<double>& v) {
+  return Eigen::Map<const Eigen::VectorXd>(v.data(), static_cast<Eigen::Index>(v.size()));
+}
+
+BalanceEnd endOf(const Pattern& pattern, const BalanceProblem& problem, const Solution& s) {
+  BalanceEnd end;
+  for (const BalancedEdge& e : problem.edges())
+    if (e.offset)
+      end.edges[nameOf(pattern, e)].assign(s.x.data() + *e.offset, s.x.data() + *e.offset + e.moving.unknowns());
+  end.lambda.assign(s.lambda.data(), s.lambda.data() + s.lambda.size());
+  return end;
+}
+
+Eigen::VectorXd startOf(const Pattern& pattern, const BalanceProblem& problem, const BalanceEnd& end) {
+  Eigen::VectorXd x = Eigen::VectorXd::Zero(problem.unknowns());
+  for (const BalancedEdge& e : problem.edges()) {
+    const auto known = e.offset ? end.edges.find(nameOf(pattern, e)) : end.edges.end();
+    if (known != end.edges.end() && static_cast<Eigen::Index>(known->second.size()) == e.moving.unknowns())
+      x.segment(*e.offset, e.moving.unknowns()) = asVector(known->second);
+  }
+  return x;
+}
+
 void addOnce(std::vector<std::string>& list, const std::string& word) {
   if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
 }
@@ -228,15 +256,15 @@ BalanceOptions balanceOptions(const Rules& rules) {
   return options;
 }
 
-Balanced balance(const Pattern& drafted, const BalanceOptions& options, const std::vector<double>& start) {
+Balanced balance(const Pattern& drafted, const BalanceOptions& options, const BalanceEnd& start) {
   const BalanceProblem problem(drafted, options);
-  Solution s = solve(problem, Eigen::Map<const Eigen::VectorXd>(start.data(), static_cast<Eigen::Index>(start.size())));
+  Solution s = solve(problem, startOf(drafted, problem, start), asVector(start.lambda));
   Balanced out;
   refuseWild(problem, s, out.unreachable);
   out.pattern = movedPattern(drafted, problem, s.x);
   finishSeams(options, out.pattern, out.unreachable);
   out.certificate = certify(problem, s);
-  out.unknowns.assign(s.x.data(), s.x.data() + s.x.size());
+  out.end = endOf(drafted, problem, s);
   report(drafted, problem, s, out);
   return out;
 }

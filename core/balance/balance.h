@@ -15,6 +15,7 @@
 // changes no girth.
 #pragma once
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -50,17 +51,25 @@ struct BalanceCertificate {
   double largestAcross = 0;  // mm, of a line to cut
 };
 
+// Where a balancing ended, for the next one of a pattern much like it to start from.
+struct BalanceEnd {
+  std::map<EdgeName, std::vector<double>> edges;  // the unknowns of every edge that gave way
+  std::vector<double> lambda;                     // by row
+  bool operator==(const BalanceEnd&) const = default;
+};
+
 struct Balanced {
   Pattern pattern;
   std::vector<EdgeMove> moves;           // of the sewn edges that moved, the largest first
   std::vector<std::string> unreachable;  // what cannot be brought to fit with these options, in words
   BalanceCertificate certificate;
-  std::vector<double> unknowns;  // as solved, for the next time
+  BalanceEnd end;
 };
 
 // The same result in any order of pieces, seams and edges, from any start, to 1e-5 mm; it keeps nothing between calls,
-// so several threads may balance at once. `start` is Balanced::unknowns of a pattern much like this one and saves
-// steps; where it does not belong it is not used. Throws std::out_of_range when a seam names an edge the pattern lacks.
-Balanced balance(const Pattern& drafted, const BalanceOptions& options = {}, const std::vector<double>& start = {});
+// so several threads may balance at once. `start` is where a pattern much like this one ended and saves steps; edges it
+// does not know, or that had other joints, start from the draft. Throws std::out_of_range when a seam names an edge the
+// pattern lacks.
+Balanced balance(const Pattern& drafted, const BalanceOptions& options = {}, const BalanceEnd& start = {});
 
 }  // namespace armure

@@ -13,8 +13,7 @@ namespace {
 constexpr double kRounding = 1e-4;  // mm
 
 double lengthTo(const BalancedEdge& e, double drafted, const Eigen::VectorXd& x) {
-  Eigen::VectorXd unused = Eigen::VectorXd::Zero(e.moving.unknowns());
-  return e.moving.length(0, e.moving.jointAt(drafted), x, 0, unused);
+  return e.moving.length(0, e.moving.jointAt(drafted), x);
 }
 
 void moveEdge(const Piece& before, Piece& piece, const BalancedEdge& e, const Eigen::VectorXd& x) {

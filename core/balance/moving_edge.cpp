@@ -14,32 +14,47 @@ constexpr double kReach = 100;       // mm: L0
 constexpr double kBending = 5e5;     // mm^4: phi
 constexpr double kSameJoint = 1e-4;  // mm
 
-// Bernstein derivatives of degree 3 at t.
-std::array<double, 4> bernsteinSlopes(double t) {
-  const double u = 1 - t;
-  return {-3 * u * u, 3 * u * u - 6 * u * t, 6 * u * t - 3 * t * t, 3 * t * t};
-}
+// Where an edge's velocity is sampled: Gauss-Legendre of 16 points on each of `parts` equal parts of [0, 1]. B_i' at
+// each, i = 0 to 3.
+struct Sample {
+  double weight;
+  std::array<double, 4> slopes;
+};
 
-void addSamples(const Cubic& c, double from, double to, LengthGradient& g) {
-  const double half = (to - from) / 2, mid = (from + to) / 2;
-  for (const GaussNode& n : kGauss16)
-    for (const double sign : {-1.0, 1.0}) {
-      const double t = mid + sign * half * n.x;
-      const Vec2 d = c.derivative(t);
-      const double speed = norm(d), weight = half * n.weight;
-      g.length += weight * speed;
-      if (speed < 1e-12) continue;
-      const auto slopes = bernsteinSlopes(t);
-      for (size_t i = 0; i < 4; ++i) g.by[i] = g.by[i] + (weight * slopes[i] / speed) * d;
-    }
+template <size_t parts>
+constexpr std::array<Sample, 2 * kGauss16.size() * parts> samples() {
+  std::array<Sample, 2 * kGauss16.size() * parts> all{};
+  constexpr double kHalf = 0.5 / parts;
+  size_t i = 0;
+  for (size_t part = 0; part < parts; ++part)
+    for (const GaussNode& n : kGauss16)
+      for (const double sign : {-kHalf, kHalf}) {
+        const double t = (2 * static_cast<double>(part) + 1) * kHalf + sign * n.x, u = 1 - t;
+        all[i++] = {kHalf * n.weight, {-3 * u * u, 3 * u * u - 6 * u * t, 6 * u * t - 3 * t * t, 3 * t * t}};
+      }
+  return all;
+}
+constexpr auto kLengthSamples = samples<2>();
+constexpr auto kCurvatureSamples = samples<1>();  // steers the steps of the solution; not what they end at
+
+constexpr double kStanding = 1e-12;  // mm: a speed that has no direction
+
+Vec2 velocity(const Cubic& c, const Sample& s) {
+  return s.slopes[0] * c.p0 + s.slopes[1] * c.p1 + s.slopes[2] * c.p2 + s.slopes[3] * c.p3;
 }
 
 }  // namespace
 
 LengthGradient lengthGradient(const Cubic& c) {
   LengthGradient g;
-  addSamples(c, 0, 0.5, g);
-  addSamples(c, 0.5, 1, g);
+  for (const Sample& s : kLengthSamples) {
+    const Vec2 d = velocity(c, s);
+    const double speed = norm(d);
+    g.length += s.weight * speed;
+    if (speed < kStanding) continue;
+    const Vec2 pull = (s.weight / speed) * d;
+    for (size_t i = 0; i < 4; ++i) g.by[i] = g.by[i] + s.slopes[i] * pull;
+  }
   return g;
 }
 
@@ -113,6 +128,15 @@ Path MovingEdge::path(const Eigen::VectorXd& x) const {
   return Path(std::move(all));
 }
 
+double MovingEdge::length(size_t from, size_t to, const Eigen::VectorXd& x) const {
+  double sum = 0;
+  for (size_t i = from; i < to; ++i) {
+    const Cubic c = moved(i, x);
+    for (const Sample& s : kLengthSamples) sum += s.weight * norm(velocity(c, s));
+  }
+  return sum;
+}
+
 double MovingEdge::length(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
                           Eigen::Ref<Eigen::VectorXd> gradient) const {
   double sum = 0;
@@ -130,6 +154,43 @@ double MovingEdge::length(size_t from, size_t to, const Eigen::VectorXd& x, doub
     add(b + 2, -handle2_[i] * g.by[2]);
   }
   return sum;
+}
+
+void MovingEdge::addCurvature(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
+                              Eigen::Ref<Eigen::MatrixXd> into) const {
+  for (size_t i = from; i < to; ++i) {
+    const Cubic c = moved(i, x);
+    // What the unknowns of a joint do to the velocity: d of the first and, the other way round, of the second; the two
+    // m.
+    constexpr size_t kWays = 3;
+    std::array<std::array<std::array<double, 3>, kWays>, kWays> sums{};  // of xx, xy, yy
+    for (const Sample& s : kCurvatureSamples) {
+      const Vec2 d = velocity(c, s);
+      const double speed = norm(d);
+      if (speed < kStanding) continue;
+      const double scale = s.weight / (speed * speed * speed);
+      const std::array<double, 3> normal{scale * d.y * d.y, -scale * d.x * d.y, scale * d.x * d.x};
+      const std::array<double, kWays> by{s.slopes[0] + s.slopes[1], handle1_[i] * s.slopes[1],
+                                         -handle2_[i] * s.slopes[2]};
+      for (size_t k = 0; k < kWays; ++k)
+        for (size_t l = 0; l <= k; ++l)
+          for (size_t axes = 0; axes < 3; ++axes) sums[k][l][axes] += by[k] * by[l] * normal[axes];
+    }
+    constexpr std::array<std::pair<size_t, double>, 4> kWayOf{{{0, 1}, {1, 1}, {0, -1}, {2, 1}}};
+    const std::array<Eigen::Index, 4> first{at(i), at(i) + 2, at(i + 1), at(i + 1) + 2};
+    for (size_t k = 0; k < 4; ++k)
+      for (size_t l = 0; l < 4; ++l) {
+        const auto [wk, sk] = kWayOf[k];
+        const auto [wl, sl] = kWayOf[l];
+        const auto& [xx, xy, yy] = wk >= wl ? sums[wk][wl] : sums[wl][wk];
+        const double counts = factor * sk * sl;
+        const Eigen::Index row = first[k], column = first[l];
+        into(row, column) += counts * xx;
+        into(row, column + 1) += counts * xy;
+        into(row + 1, column) += counts * xy;
+        into(row + 1, column + 1) += counts * yy;
+      }
+  }
 }
 
 }  // namespace armure

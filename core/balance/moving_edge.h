@@ -48,9 +48,15 @@ class MovingEdge {
   Vec2 movedJoint(size_t joint, const Eigen::VectorXd& x) const;
   Path path(const Eigen::VectorXd& x) const;
 
-  // Length between two joints once moved; adds `factor` times its derivative to `gradient`, one entry per unknown.
+  // Length between two joints once moved.
+  double length(size_t from, size_t to, const Eigen::VectorXd& x) const;
+  // The same; adds `factor` times its derivative to `gradient`, one entry per unknown.
   double length(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
                 Eigen::Ref<Eigen::VectorXd> gradient) const;
+  // Adds `factor` times the second derivative of that length by the unknowns of the edge. With g_k what unknown k does
+  // to the velocity v, and T = v / |v|:  integral g_k g_l (1 - T T') / |v| dt.
+  void addCurvature(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
+                    Eigen::Ref<Eigen::MatrixXd> into) const;
 
  private:
   std::vector<Cubic> cubics_;

@@ -322,7 +322,6 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
     parts.push_back(part(x, e));
     out.slopes.emplace_back(Eigen::MatrixXd::Zero(parts[e].size(), static_cast<Eigen::Index>(rowsOf_[e].size())));
   }
-  Eigen::VectorXd unused;
   const auto column = [&](size_t edge, size_t row) -> Eigen::Ref<Eigen::VectorXd> {
     const auto& rows = rowsOf_[edge];
     const auto k = std::lower_bound(rows.begin(), rows.end(), static_cast<Eigen::Index>(row)) - rows.begin();
@@ -336,9 +335,8 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
     double value = row.constant;
     for (const LengthTerm& t : row.lengths) {
       const BalancedEdge& e = edges_[t.edge];
-      if (!e.offset) unused = Eigen::VectorXd::Zero(e.moving.unknowns());
-      value += t.factor * e.moving.length(t.from, t.to, parts[t.edge], t.factor,
-                                          e.offset ? column(t.edge, r) : Eigen::Ref<Eigen::VectorXd>(unused));
+      value += t.factor * (e.offset ? e.moving.length(t.from, t.to, parts[t.edge], t.factor, column(t.edge, r))
+                                    : e.moving.length(t.from, t.to, parts[t.edge]));
     }
     for (const WidthTerm& t : row.widths) {
       const Vec2 across = place(t.b) - place(t.a);
@@ -370,6 +368,53 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
   return out;
 }
 
-Eigen::VectorXd BalanceProblem::values(const Eigen::VectorXd& x) const { return linearised(x).values; }
+Eigen::VectorXd BalanceProblem::values(const Eigen::VectorXd& x) const {
+  std::vector<Eigen::VectorXd> parts;
+  for (size_t e = 0; e < edges_.size(); ++e) parts.push_back(part(x, e));
+  const auto place = [&](const Foot& f) {
+    return f.edge ? edges_[*f.edge].moving.movedJoint(f.joint, parts[*f.edge]) : f.still;
+  };
+  Eigen::VectorXd values(static_cast<Eigen::Index>(rows_.size()));
+  for (size_t r = 0; r < rows_.size(); ++r) {
+    double value = rows_[r].constant;
+    for (const LengthTerm& t : rows_[r].lengths)
+      value += t.factor * edges_[t.edge].moving.length(t.from, t.to, parts[t.edge]);
+    for (const WidthTerm& t : rows_[r].widths) value += t.factor * distance(place(t.a), place(t.b));
+    for (const CornerTerm& t : rows_[r].corners)
+      value += t.factor * dot(t.direction, MovingEdge::displacement(parts[t.edge], t.joint));
+    for (const TurnTerm& t : rows_[r].turns)
+      value += t.factor * angleBetween(t.tangent, t.tangent + MovingEdge::tangentChange(parts[t.edge], t.joint));
+    values(static_cast<Eigen::Index>(r)) = value;
+  }
+  return values;
+}
+
+std::vector<Eigen::MatrixXd> BalanceProblem::curvature(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const {
+  std::vector<Eigen::MatrixXd> all;
+  std::vector<Eigen::VectorXd> parts;
+  for (size_t e = 0; e < edges_.size(); ++e) {
+    const Eigen::Index n = edges_[e].offset ? edges_[e].moving.unknowns() : 0;
+    all.emplace_back(Eigen::MatrixXd::Zero(n, n));
+    parts.push_back(part(x, e));
+  }
+  for (size_t r = 0; r < rows_.size(); ++r) {
+    const double counts = lambda(static_cast<Eigen::Index>(r));
+    for (const LengthTerm& t : rows_[r].lengths)
+      if (edges_[t.edge].offset)
+        edges_[t.edge].moving.addCurvature(t.from, t.to, parts[t.edge], counts * t.factor, all[t.edge]);
+    for (const TurnTerm& t : rows_[r].turns) {
+      const Vec2 now = t.tangent + MovingEdge::tangentChange(parts[t.edge], t.joint);
+      const double scale = counts * t.factor / std::pow(dot(now, now), 2);
+      const double along = 2 * scale * now.x * now.y, across = scale * (now.y * now.y - now.x * now.x);
+      const Eigen::Index m = MovingEdge::at(t.joint) + 2;
+      Eigen::MatrixXd& into = all[t.edge];
+      into(m, m) += along;
+      into(m, m + 1) += across;
+      into(m + 1, m) += across;
+      into(m + 1, m + 1) -= along;
+    }
+  }
+  return all;
+}
 
 }  // namespace armure

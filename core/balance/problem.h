@@ -131,6 +131,9 @@ class BalanceProblem {
 
   Linearised linearised(const Eigen::VectorXd& x) const;
   Eigen::VectorXd values(const Eigen::VectorXd& x) const;
+  // Second derivatives of the rows, each counted lambda_r times, by the unknowns of each edge that moves (empty for the
+  // others). Widths are left out: their feet move along them, and they are straight to first order.
+  std::vector<Eigen::MatrixXd> curvature(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const;
   // The unknowns of one edge; zero for one that may not move.
   Eigen::VectorXd part(const Eigen::VectorXd& x, size_t edge) const;
   // The part of an edge of a piece, by index; nothing when it takes no part.

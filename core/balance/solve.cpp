@@ -6,6 +6,8 @@
 #include <cmath>
 #include <numeric>
 
+#include "balance/block_cholesky.h"
+
 namespace armure {
 namespace {
 
@@ -19,73 +21,103 @@ constexpr int kMostSteps = 40;
 
 double largest(const VectorXd& v) { return v.size() > 0 ? v.cwiseAbs().maxCoeff() : 0; }
 
-// The linear algebra of one linearisation, edge by edge.
-class Step {
+template <class Action>
+void forEachMoving(const BalanceProblem& problem, Action&& action) {
+  for (size_t e = 0; e < problem.edges().size(); ++e)
+    if (const auto offset = problem.edges()[e].offset) action(e, *offset, problem.edges()[e].moving.unknowns());
+}
+
+// J' v.
+VectorXd pulled(const BalanceProblem& problem, const Linearised& linear, const VectorXd& v) {
+  VectorXd out = VectorXd::Zero(problem.unknowns());
+  forEachMoving(problem, [&](size_t e, Index offset, Index n) {
+    const auto& rows = linear.rows[e];
+    for (size_t k = 0; k < rows.size(); ++k)
+      out.segment(offset, n) += v(rows[k]) * linear.slopes[e].col(static_cast<Index>(k));
+  });
+  return out;
+}
+
+// J x.
+VectorXd along(const BalanceProblem& problem, const Linearised& linear, const VectorXd& x) {
+  VectorXd out = VectorXd::Zero(linear.values.size());
+  forEachMoving(problem, [&](size_t e, Index offset, Index n) {
+    const VectorXd part = linear.slopes[e].transpose() * x.segment(offset, n);
+    for (size_t k = 0; k < linear.rows[e].size(); ++k) out(linear.rows[e][k]) += part(static_cast<Index>(k));
+  });
+  return out;
+}
+
+// A block for each edge that moves.
+class Blocks {
  public:
-  Step(const BalanceProblem& problem, const std::vector<Eigen::LLT<MatrixXd>>& hessians, Linearised linear)
-      : problem_(problem), linear_(std::move(linear)) {
-    const Index n = linear_.values.size();
-    schur_ = MatrixXd::Zero(n, n);
-    for (size_t e = 0; e < linear_.slopes.size(); ++e) {
-      spread_.push_back(problem.edges()[e].offset ? MatrixXd(hessians[e].solve(linear_.slopes[e])) : MatrixXd());
-      if (!problem.edges()[e].offset) continue;
-      const MatrixXd part = linear_.slopes[e].transpose() * spread_[e];
-      const auto& rows = linear_.rows[e];
-      for (size_t i = 0; i < rows.size(); ++i)
-        for (size_t j = 0; j < rows.size(); ++j)
-          schur_(rows[i], rows[j]) += part(static_cast<Index>(i), static_cast<Index>(j));
+  explicit Blocks(const BalanceProblem& problem) : problem_(problem) {
+    for (const BalancedEdge& e : problem.edges()) {
+      hessians_.push_back(e.offset ? e.moving.hessian() : MatrixXd());
+      plain_.emplace_back(hessians_.back());
     }
   }
 
-  const VectorXd& values() const { return linear_.values; }
-  const MatrixXd& spread(size_t edge) const { return spread_[edge]; }
-
-  // lambda of the minimum on the linearised constraints. Rows that nothing movable takes part in, or that follow from
-  // others, leave the system singular: least squares.
-  VectorXd lambda(const VectorXd& x) const {
-    VectorXd wanted = -linear_.values;
-    forEachEdge([&](size_t e, Index offset, Index n) {
-      const VectorXd part = linear_.slopes[e].transpose() * x.segment(offset, n);
-      for (size_t k = 0; k < linear_.rows[e].size(); ++k) wanted(linear_.rows[e][k]) += part(static_cast<Index>(k));
-    });
-    constexpr double kWellSet = 1e-11;
-    const Eigen::LDLT<MatrixXd> quick(schur_);
-    if (quick.info() == Eigen::Success && quick.isPositive() && quick.rcond() > kWellSet) return quick.solve(wanted);
-    return schur_.completeOrthogonalDecomposition().solve(wanted);
+  // H x.
+  VectorXd timesHessian(const VectorXd& x) const {
+    return byEdge(x, [&](size_t e, const auto& part) { return VectorXd(hessians_[e] * part); });
   }
 
-  // H^-1 J' lambda.
-  VectorXd minimum(const VectorXd& lambda) const { return applied(spread_, lambda); }
-  // J' lambda.
-  VectorXd pull(const VectorXd& lambda) const { return applied(linear_.slopes, lambda); }
+  // W = H - sum lambda_r C_r, factored; where a block of it is not positive, that of H.
+  std::vector<BlockCholesky> factored(const VectorXd& x, const VectorXd& lambda) const {
+    if (lambda.size() == 0) return plain_;
+    std::vector<BlockCholesky> all = plain_;
+    const std::vector<MatrixXd> bent = problem_.curvature(x, lambda);
+    forEachMoving(problem_, [&](size_t e, Index, Index) {
+      BlockCholesky with(hessians_[e] - bent[e]);
+      if (with.isPositive()) all[e] = std::move(with);
+    });
+    return all;
+  }
 
- private:
   template <class Action>
-  void forEachEdge(Action&& action) const {
-    for (size_t e = 0; e < problem_.edges().size(); ++e)
-      if (const auto offset = problem_.edges()[e].offset) action(e, *offset, problem_.edges()[e].moving.unknowns());
-  }
-
-  VectorXd applied(const std::vector<MatrixXd>& columns, const VectorXd& lambda) const {
-    VectorXd out = VectorXd::Zero(problem_.unknowns());
-    forEachEdge([&](size_t e, Index offset, Index n) {
-      VectorXd mine(static_cast<Index>(linear_.rows[e].size()));
-      for (size_t k = 0; k < linear_.rows[e].size(); ++k) mine(static_cast<Index>(k)) = lambda(linear_.rows[e][k]);
-      if (mine.size() > 0) out.segment(offset, n) = columns[e] * mine;
-    });
+  VectorXd byEdge(const VectorXd& x, Action&& action) const {
+    VectorXd out(x.size());
+    forEachMoving(problem_,
+                  [&](size_t e, Index offset, Index n) { out.segment(offset, n) = action(e, x.segment(offset, n)); });
     return out;
   }
 
+ private:
   const BalanceProblem& problem_;
-  Linearised linear_;
-  std::vector<MatrixXd> spread_;  // H^-1 J', by edge
-  MatrixXd schur_;                // J H^-1 J'
+  std::vector<MatrixXd> hessians_;
+  std::vector<BlockCholesky> plain_;
 };
 
-std::vector<Eigen::LLT<MatrixXd>> factored(const BalanceProblem& problem) {
-  std::vector<Eigen::LLT<MatrixXd>> all;
-  for (const BalancedEdge& e : problem.edges()) all.emplace_back(e.offset ? e.moving.hessian() : MatrixXd());
-  return all;
+// J W^-1 J'.
+MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear, const std::vector<BlockCholesky>& blocks) {
+  const Index n = linear.values.size();
+  MatrixXd schur = MatrixXd::Zero(n, n);
+  forEachMoving(problem, [&](size_t e, Index, Index) {
+    const MatrixXd half = blocks[e].half(linear.slopes[e]), part = half.transpose() * half;
+    const auto& rows = linear.rows[e];
+    for (size_t i = 0; i < rows.size(); ++i)
+      for (size_t j = 0; j < rows.size(); ++j)
+        schur(rows[i], rows[j]) += part(static_cast<Index>(i), static_cast<Index>(j));
+  });
+  return schur;
+}
+
+// S lambda = wanted for a positive semidefinite S. Rows that nothing movable takes part in, or that follow from others,
+// leave it singular: the shortest lambda of least squares, with P S P' = L D L' pivoted on the diagonal and cut off
+// after the pivots that count, S+ = P' L (L'L)^-1 D^-1 (L'L)^-1 L' P.
+VectorXd solved(const MatrixXd& schur, const VectorXd& wanted) {
+  constexpr double kFollows = 1e-11;  // of the largest pivot
+  const Eigen::LDLT<MatrixXd> factor(schur);
+  const VectorXd pivots = factor.vectorD();
+  Index rank = 0;
+  while (rank < pivots.size() && pivots(rank) > kFollows * pivots(0)) ++rank;
+  if (rank == pivots.size()) return factor.solve(wanted);
+  const MatrixXd lower = MatrixXd(factor.matrixL()).leftCols(rank);
+  const Eigen::LLT<MatrixXd> gram(lower.transpose() * lower);
+  const VectorXd sum = lower.transpose() * VectorXd(factor.transpositionsP() * wanted);
+  const VectorXd scaled = gram.solve(sum).cwiseQuotient(pivots.head(rank));
+  return factor.transpositionsP().transpose() * VectorXd(lower * gram.solve(scaled));
 }
 
 // A step is halved while it makes the constraints worse: far from the draft the linear model may mislead. Where they
@@ -161,29 +193,28 @@ std::vector<Conflict> conflictsIn(const Linearised& linear) {
 
 }  // namespace
 
-Solution solve(const BalanceProblem& problem, const VectorXd& start) {
-  const std::vector<Eigen::LLT<MatrixXd>> hessians = factored(problem);
+Solution solve(const BalanceProblem& problem, const VectorXd& start, const VectorXd& lambda) {
+  const Blocks blocks(problem);
   Solution s;
-  s.x = start.size() == problem.unknowns() ? start : VectorXd(VectorXd::Zero(problem.unknowns()));
-  for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
-    const Step step(problem, hessians, problem.linearised(s.x));
-    s.lambda = step.lambda(s.x);
-    const VectorXd towards = step.minimum(s.lambda) - s.x;
-    s.ended = largest(towards) < kStill;
-    s.x += shortened(problem, s.x, towards, step.values().norm()) * towards;
-  }
+  s.x = VectorXd::Zero(problem.unknowns());
+  const bool nearer = start.size() == s.x.size() && problem.values(start).norm() < problem.values(s.x).norm();
+  if (nearer) s.x = start;
   s.there = problem.linearised(s.x);
-  const Step step(problem, hessians, s.there);
-  const VectorXd pull = step.pull(s.lambda);
-  double forces = 1;
-  for (const BalancedEdge& e : problem.edges()) {
-    if (!e.offset) continue;
-    const Index n = e.moving.unknowns();
-    const VectorXd force = e.moving.hessian() * s.x.segment(*e.offset, n);
-    forces = std::max(forces, largest(force));
-    s.stationarity = std::max(s.stationarity, largest(force - pull.segment(*e.offset, n)));
+  if (nearer && lambda.size() == s.there.values.size()) s.lambda = lambda;
+  for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
+    const std::vector<BlockCholesky> bent = blocks.factored(s.x, s.lambda);
+    const auto divided = [&](const VectorXd& v) {
+      return blocks.byEdge(v, [&](size_t e, const auto& part) { return VectorXd(bent[e].solve(part)); });
+    };
+    const VectorXd force = blocks.timesHessian(s.x);
+    s.lambda = solved(schurOf(problem, s.there, bent), along(problem, s.there, divided(force)) - s.there.values);
+    const VectorXd towards = divided(pulled(problem, s.there, s.lambda) - force);
+    s.ended = largest(towards) < kStill;
+    s.x += shortened(problem, s.x, towards, s.there.values.norm()) * towards;
+    s.there = problem.linearised(s.x);
   }
-  s.stationarity /= forces;
+  const VectorXd force = blocks.timesHessian(s.x);
+  s.stationarity = largest(force - pulled(problem, s.there, s.lambda)) / std::max(1.0, largest(force));
   if (s.ended && largest(s.there.values) > kViolated) s.conflicts = conflictsIn(s.there);
   return s;
 }
@@ -193,11 +224,13 @@ std::vector<Vec2> sharesOfRows(const BalanceProblem& problem, const Solution& so
   const BalancedEdge& e = problem.edges()[edge];
   if (!e.offset) return shares;
   const Linearised& linear = solution.there;
-  const MatrixXd spread = e.moving.hessian().llt().solve(linear.slopes[edge]);
   const Index at = MovingEdge::at(joint);
+  MatrixXd axes = MatrixXd::Zero(e.moving.unknowns(), 2);
+  axes(at, 0) = axes(at + 1, 1) = 1;
+  const MatrixXd asked = linear.slopes[edge].transpose() * BlockCholesky(e.moving.hessian()).solve(axes);
   for (size_t k = 0; k < linear.rows[edge].size(); ++k) {
     const Index r = linear.rows[edge][k], c = static_cast<Index>(k);
-    shares[static_cast<size_t>(r)] = solution.lambda(r) * Vec2{spread(at, c), spread(at + 1, c)};
+    shares[static_cast<size_t>(r)] = solution.lambda(r) * Vec2{asked(c, 0), asked(c, 1)};
   }
   return shares;
 }

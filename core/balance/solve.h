@@ -2,12 +2,14 @@
 //
 // The numerics of balancing: the minimum of the objective of a BalanceProblem on its constraints.
 //
-// With x the unknowns, H the Hessian of f, c the constraints and J their derivative, each step is
-//   x_(k+1) = H^-1 J' (J H^-1 J')^-1 (J x_k - c)
-// the minimum of f on the linearised constraints (Gauss-Newton on the KKT system; J. Nocedal, S. Wright, Numerical
-// Optimization, 2nd ed., 18.1), the step halved while it makes the constraints worse. H falls apart into one small
-// block for each edge and J touches few edges in each row, so J H^-1 J' is summed edge by edge and nothing larger than
-// the number of rows squared is ever stored.
+// With x the unknowns, H the Hessian of f, c the constraints, J their derivative and C_r the second derivative of row
+// r, each step p is that of Newton's method on H x = J' lambda, c = 0:
+//   W = H - sum_r lambda_r C_r
+//   lambda_(k+1) = (J W^-1 J')^-1 (J W^-1 H x_k - c)        p = W^-1 (J' lambda_(k+1) - H x_k)
+// (J. Nocedal, S. Wright, Numerical Optimization, 2nd ed., 18.1), the step halved while it makes the constraints worse.
+// The first step has no lambda and takes W = H: the minimum of f on the linearised constraints. W falls apart into one
+// small block for each edge and J touches few edges in each row, so J W^-1 J' is summed edge by edge and nothing larger
+// than the number of rows squared is ever stored; a block of W that is not positive is replaced by that of H.
 //
 // It has converged when every constraint holds to 1e-7 mm and no unknown moves by more than 1e-6 mm; then
 // H x = J' lambda holds as well, which is stationarity. Any start leads to the same end: a near one in fewer steps.
@@ -37,8 +39,9 @@ struct Solution {
   std::vector<Conflict> conflicts;
 };
 
-// From `start`, which is taken where it has the right size; else from the draft.
-Solution solve(const BalanceProblem& problem, const Eigen::VectorXd& start = {});
+// From `start` and `lambda` where they have the right size and the rows hold better there than on the draft; else from
+// the draft, and with W = H first.
+Solution solve(const BalanceProblem& problem, const Eigen::VectorXd& start = {}, const Eigen::VectorXd& lambda = {});
 
 // How far each row alone moves a joint of an edge at the solution: x = sum over rows of lambda_r H^-1 J_r'. By row, the
 // displacement (x, y) it asks of that joint; this is what a movement is explained by.

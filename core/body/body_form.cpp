@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <iterator>
 #include <numbers>
 #include <stdexcept>
 #include <string>
@@ -170,16 +171,19 @@ double BodyForm::tapeOf(Polyline points) { return ringLength(convexHull(std::mov
 // The depth at the bust point, by the regula falsi of Illinois: the tape grows with the depth.
 void BodyForm::solveBreasts(double bust) {
   const FormSection torso = section(yBust_);
-  const Polyline ring = torsoPoints(torso);
+  Polyline ring = torsoPoints(torso);
+  std::sort(ring.begin(), ring.end(), isLeftOf);
   const auto over = [&](double depth) {
     breastDepth_ = depth;
     breastHalfWidth_ = std::min(0.47 * span_, std::max(10.0, 0.94 * torso.halfWidth - span_ / 2) + depth / 2);
     FormSection s = torso;
     s.breastDepth = depth;
     s.breastHalfWidth = breastHalfWidth_;
-    Polyline all = ring;
-    appendBreasts(s, all);
-    return tapeOf(std::move(all)) - bust;
+    Polyline breasts, all;
+    appendBreasts(s, breasts);
+    std::sort(breasts.begin(), breasts.end(), isLeftOf);
+    std::merge(ring.begin(), ring.end(), breasts.begin(), breasts.end(), std::back_inserter(all), isLeftOf);
+    return ringLength(convexHullOfSorted(std::move(all))) - bust;
   };
   double low = 0, high = 100, fLow = over(0), fHigh = over(high);
   if (fLow >= -1e-6) {

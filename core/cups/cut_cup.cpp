@@ -201,14 +201,11 @@ class CupMaker {
 
   void join(std::string_view seam, const std::string& name, const std::string& key) {
     const Joined done = joinPieces(pattern_, seam, name);
-    pattern_.workings.push_back(
-        {key,
-         name + ", its halves joined",
-         {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
-         done.gap,
-         fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
-                     "The line that ran across was drawn smooth, by {:.0f} degrees",
-                     done.turnRad * 180 / kPi)});
+    tellGap(
+        done, key, name + ", its halves joined",
+        fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
+                    "The line that ran across was drawn smooth, by {:.0f} degrees",
+                    done.turnRad * 180 / kPi));
   }
 
   // The cloth over a moulded cup: both pieces laid together above the bust point and made one; below, what is left open
@@ -225,12 +222,14 @@ class CupMaker {
     }
     for (Seam& s : pattern_.seams)
       if (s.id == "princess-cup") s.name = "Dart of the cup cover";
-    pattern_.workings.push_back({"cup.cover",
-                                 "Cup cover, on the bias: its halves laid together above the bust point",
-                                 {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
-                                 done.gap,
-                                 "draped over the cup the cloth gives on the bias; what is too much below the bust "
-                                 "point is taken up in a dart; common practice"});
+    tellGap(done, "cup.cover", "Cup cover, on the bias: its halves laid together above the bust point",
+            "draped over the cup the cloth gives on the bias; what is too much below the bust point is taken up in a "
+            "dart; common practice");
+  }
+
+  void tellGap(const Joined& done, const std::string& key, const std::string& title, const std::string& note) {
+    pattern_.workings.push_back(
+        {key, title, {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}}, done.gap, note});
   }
 
   std::optional<Problem> closeFrame() {
@@ -243,12 +242,9 @@ class CupMaker {
           fmt::format("the edges of the princess line below the cup stand {:.1f} mm apart when it is closed", done.gap),
           "let go of what is held or placed by hand on that line, or keep its seam"};
     pattern_ = std::move(trial);
-    pattern_.workings.push_back({"cup.frame",
-                                 "Frame, front: the princess intake closed",
-                                 {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
-                                 done.gap,
-                                 "below the underbust the princess line takes as much on every level, so that both "
-                                 "edges are one line; the rest goes to the further lines and the side"});
+    tellGap(done, "cup.frame", "Frame, front: the princess intake closed",
+            "below the underbust the princess line takes as much on every level, so that both edges are one line; the "
+            "rest goes to the further lines and the side");
     return std::nullopt;
   }
 

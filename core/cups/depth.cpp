@@ -51,26 +51,35 @@ std::vector<Point3> tapeEnds(const HeightMap& surface, const std::vector<double>
   return ends;
 }
 
-// Arc length from `from` along a path at which it is `radius` away from its point there, going up or down; the far end
-// where it never is.
-Vec2 awayFrom(const Path& path, double from, double radius, bool up) {
-  const Vec2 centre = path.pointAt(from);
-  double low = 0, high = up ? from : path.length() - from;
-  const auto at = [&](double s) { return path.pointAt(up ? from - s : from + s); };
-  if (distance(at(high), centre) <= radius) return at(high);
-  for (int i = 0; i < 60; ++i) {
-    const double middle = (low + high) / 2;
-    (distance(at(middle), centre) < radius ? low : high) = middle;
+// Where an edge stands `radii` (ascending) away from its point at `from`, going up or down it; its far end where it
+// never is.
+std::vector<Vec2> awayFrom(const Path& path, double from, const std::vector<double>& radii, bool up) {
+  constexpr double kFlat = 1e-3;  // mm
+  const std::vector<Vec2> line = (up ? path.sub(0, from).reversed() : path.sub(from, path.length())).flattened(kFlat);
+  const Vec2 centre = line.front();
+  std::vector<Vec2> places;
+  size_t i = 0;
+  for (double radius : radii) {
+    while (i + 2 < line.size() && distance(line[i + 1], centre) < radius) ++i;
+    // On the segment: |a + t d|^2 = r^2, the larger root.
+    const Vec2 a = line[i] - centre, d = line[i + 1] - line[i];
+    const double p = dot(a, d), n = dot(d, d), q = p * p - n * (dot(a, a) - radius * radius);
+    places.push_back(line[i] + (q >= 0 && n > 0 ? std::clamp((std::sqrt(q) - p) / n, 0.0, 1.0) : 1.0) * d);
   }
-  return at(low);
+  return places;
 }
 
-// Of a full turn about the bust point, what one edge leaves on its piece's side.
-double leftBeside(const Path& edge, double bust, double radius, bool pieceOnLeft) {
-  const Vec2 centre = edge.pointAt(bust), up = awayFrom(edge, bust, radius, true) - centre,
-             down = awayFrom(edge, bust, radius, false) - centre;
-  const double clockwise = std::remainder(angleBetween(up, down) - pi, 2 * pi) + pi;  // from up round the right to down
-  return pieceOnLeft ? 2 * pi - clockwise : clockwise;
+// Of a full turn about the bust point, what one edge leaves on its piece's side, by radius.
+std::vector<double> leftBeside(const Path& edge, double bust, const std::vector<double>& radii, bool pieceOnLeft) {
+  const Vec2 centre = edge.pointAt(bust);
+  const std::vector<Vec2> up = awayFrom(edge, bust, radii, true), down = awayFrom(edge, bust, radii, false);
+  std::vector<double> left;
+  for (size_t i = 0; i < radii.size(); ++i) {
+    const double between = angleBetween(up[i] - centre, down[i] - centre);
+    const double clockwise = std::remainder(between - pi, 2 * pi) + pi;  // from up round the right to down
+    left.push_back(pieceOnLeft ? 2 * pi - clockwise : clockwise);
+  }
+  return left;
 }
 
 double ringRadius(double angle, double radius) { return radius * (1 - angle / (2 * pi)); }
@@ -112,35 +121,47 @@ std::vector<double> ringLengths(const HeightMap& surface, const std::vector<doub
   return lengths;
 }
 
-CupDepth cupDepth(const Block& block, const BodyForm& form) {
+double cupReach(const Block& block) {
+  const HalfLevel& under = block.front.at(level::kUnderbust);
+  const Path centre = closeSideDart(block).toCentre.front();
+  return distance(block.dart.apex, {centre.xAtDepth(under.y), under.y});
+}
+
+BreastRings breastRings(const BodyForm& form, double bustX, double reach) {
   constexpr int kStations = 24, kDirections = 48;
+  BreastRings rings;
+  for (int i = 1; i <= kStations; ++i) rings.radii.push_back(reach * i / kStations);
+  const double y = form.yOf("bust");
+  rings.lengths =
+      ringLengths([&](double dx, double dy) { return form.frontAt(bustX + dx, y + dy); }, rings.radii, kDirections);
+  return rings;
+}
+
+CupDepth cupDepth(const Block& block, const BreastRings& breast) {
   const ClosedFront closed = closeSideDart(block);
   const Path &centre = closed.toCentre.front(), &side = closed.toSide.front();
-  const double bustCentre = placeAtDepth(centre, block.dart.apex), bustSide = placeAtDepth(side, block.dart.apex);
-  const HalfLevel& under = block.front.at(level::kUnderbust);
-  const double reach = distance(block.dart.apex, {centre.xAtDepth(under.y), under.y});
-
-  const double y = form.yOf("bust"), x = block.dart.apex.x;
-  std::vector<double> radii;
-  for (int i = 1; i <= kStations; ++i) radii.push_back(reach * i / kStations);
-  const std::vector<double> rings =
-      ringLengths([&](double dx, double dy) { return form.frontAt(x + dx, y + dy); }, radii, kDirections);
+  const std::vector<double>& radii = breast.radii;
+  const std::vector<double> inner = leftBeside(centre, placeAtDepth(centre, block.dart.apex), radii, true),
+                            outer = leftBeside(side, placeAtDepth(side, block.dart.apex), radii, false);
   CupDepth depth;
+  std::vector<double> patternRings;
   for (size_t i = 0; i < radii.size(); ++i) {
     DepthStation s;
     s.radius = radii[i];
-    s.bodyAngleRad = std::max(0.0, 2 * pi - rings[i] / radii[i]);
-    s.patternAngleRad = std::max(
-        0.0, 2 * pi - leftBeside(centre, bustCentre, radii[i], true) - leftBeside(side, bustSide, radii[i], false));
+    s.bodyAngleRad = std::max(0.0, 2 * pi - breast.lengths[i] / radii[i]);
+    s.patternAngleRad = std::max(0.0, 2 * pi - inner[i] - outer[i]);
     s.bodyDepth = coneDepth(s.bodyAngleRad, s.radius);
     s.patternDepth = coneDepth(s.patternAngleRad, s.radius);
+    patternRings.push_back(2 * pi * ringRadius(s.patternAngleRad, s.radius));
     depth.stations.push_back(s);
   }
-  std::vector<double> patternRings;
-  for (const DepthStation& s : depth.stations) patternRings.push_back(2 * pi * ringRadius(s.patternAngleRad, s.radius));
-  depth.bodyVolume = revolvedVolume(radii, rings);
+  depth.bodyVolume = revolvedVolume(radii, breast.lengths);
   depth.patternVolume = revolvedVolume(radii, patternRings);
   return depth;
+}
+
+CupDepth cupDepth(const Block& block, const BodyForm& form) {
+  return cupDepth(block, breastRings(form, block.dart.apex.x, cupReach(block)));
 }
 
 std::string depthInWords(const CupDepth& depth, LengthFormat units) {

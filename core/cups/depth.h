@@ -55,7 +55,19 @@ double coneDepth(double angleRad, double slant);
 // Volume of the solid of revolution whose rings at these tape radii (ascending) have these lengths, mm^3, by frusta.
 double revolvedVolume(const std::vector<double>& radii, const std::vector<double>& rings);
 
-// For the block's front as drafted, the breast of `form`. The bust point must lie above the underbust.
+// The rings of the breast about the bust point, at even radii out to `reach`. They change with the body only, not with
+// what is drafted for it.
+struct BreastRings {
+  std::vector<double> radii, lengths;  // mm
+};
+BreastRings breastRings(const BodyForm& form, double bustX, double reach);
+
+// From the bust point to the underbust, along the princess edge of the centre front, mm.
+double cupReach(const Block& block);
+
+// For the block's front as drafted, beside the breast. The bust point must lie above the underbust; rings of
+// cupReach().
+CupDepth cupDepth(const Block& block, const BreastRings& breast);
 CupDepth cupDepth(const Block& block, const BodyForm& form);
 
 // In plain words: "As deep as the breast at the underbust (within 1/16 in)." or "1/2 in shallower than ...", and what

@@ -185,9 +185,8 @@ class Gatherer {
     spanLevels();
     replace(std::move(cup));
     const auto onEdge = [&](double f) { return onLowerOf(onLowerEdge(f), slashes, gap) * sl; };
-    planCup("cup-1", from_ > kFromEnds ? std::optional(from_) : std::nullopt, "gather-1", onEdge(from_) - pl, true);
-    planCup("cup-2", to_ < l1_ + l2_ - kFromEnds ? std::optional(to_ - l1_) : std::nullopt, "gather-2", onEdge(to_),
-            false);
+    planInner(from_ > kFromEnds ? std::optional(from_) : std::nullopt, onEdge(from_) - pl);
+    planOuter(to_ < l1_ + l2_ - kFromEnds ? std::optional(to_ - l1_) : std::nullopt, onEdge(to_));
     for (const char* id : {"band-1", "band-2"}) planBand(id, !fanned);
   }
 
@@ -244,24 +243,31 @@ class Gatherer {
     s.notches.clear();
   }
 
-  // The frame is side a, walked from the centre out. `at` is where the gathers begin or end along it.
-  void planCup(const std::string& id, std::optional<double> at, const std::string& notch, double onGathered,
-               bool first) {
-    Seam& s = seam(id);
+  // The frame is side a, walked from the centre out. `at` is where the gathers begin or end along it, if not at the end
+  // of the seam, and `onGathered` the same place on the edge of the gathered piece.
+  SeamNotch notched(Seam& s, const std::string& edge, const std::string& id, double at, double onGathered) {
+    const EdgePlace onFrame = pattern_.placeOnSide(s.a, at);
+    pattern_.pieces[s.a.piece].notches.push_back({id, onFrame.edge, onFrame.at});
+    pattern_.pieces[s.b.piece].notches.push_back({id, edge, onGathered});
+    s.notches.push_back({id, at, pattern_.pieces[s.b.piece].edge(edge).path.length() - onGathered});
+    return s.notches.back();
+  }
+  void gatherBetween(Seam& s, const SeamNotch& from, const SeamNotch& to) {
+    s.eases = {{from.id, to.id, (to.a - from.a) - (to.b - from.b)}};
+  }
+  SeamNotch endOf(const Seam& s) const {
+    return {"hem", pattern_.sidePath(s.a).length(), pattern_.sidePath(s.b).length()};
+  }
+  void planInner(std::optional<double> at, double onGathered) {
+    Seam& s = seam("cup-1");
     clearNotches(s);
-    double a = pattern_.sidePath(s.a).length(), b = pattern_.sidePath(s.b).length();
-    PlannedEase ease{"top", "hem", a - b};
-    if (at) {
-      const double length = pattern_.pieces[s.b.piece].edge(id).path.length();
-      const EdgePlace onFrame = pattern_.placeOnSide(s.a, *at);
-      pattern_.pieces[s.a.piece].notches.push_back({notch, onFrame.edge, onFrame.at});
-      pattern_.pieces[s.b.piece].notches.push_back({notch, id, onGathered});
-      s.notches.push_back({notch, *at, length - onGathered});
-      (first ? ease.from : ease.to) = notch;
-      const double flatA = first ? *at : a - *at, flatB = first ? length - onGathered : onGathered;
-      ease.amount = (a - flatA) - (b - flatB);
-    }
-    s.eases = {ease};
+    const SeamNotch from = at ? notched(s, "cup-1", "gather-1", *at, onGathered) : SeamNotch{"top", 0, 0};
+    gatherBetween(s, from, endOf(s));
+  }
+  void planOuter(std::optional<double> at, double onGathered) {
+    Seam& s = seam("cup-2");
+    clearNotches(s);
+    gatherBetween(s, {"top", 0, 0}, at ? notched(s, "cup-2", "gather-2", *at, onGathered) : endOf(s));
   }
 
   void planBand(const std::string& id, bool gathered) {

@@ -11,13 +11,6 @@ namespace {
 
 constexpr double kBeside = 60;  // mm
 
-double rightOf(const Pattern& pattern) {
-  double right = 0;
-  for (const Piece& p : pattern.pieces)
-    for (const Edge& e : p.edges) right = std::max({right, e.path.start().x, e.path.end().x});
-  return right;
-}
-
 // Adds both traced pieces as one layer.
 void addLayer(Pattern& pattern, const Pattern& traced, const std::string& layer, const std::string& name,
               double allowance) {
@@ -26,7 +19,7 @@ void addLayer(Pattern& pattern, const Pattern& traced, const std::string& layer,
   double left = HUGE_VAL;
   for (size_t i : {inner, outer})
     for (const Edge& e : traced.pieces[i].edges) left = std::min(left, e.path.start().x);
-  const Motion aside = Motion::translation({rightOf(pattern) + kBeside - left, 0});
+  const Motion aside = Motion::translation({pattern.right() + kBeside - left, 0});
   for (size_t i : {inner, outer}) {
     Piece p = traced.pieces[i];
     p.id = layer + (i == inner ? "-inner" : "-outer");

@@ -16,12 +16,6 @@ constexpr double kBeside = 60;      // mm
 constexpr double kStraight = 1e-3;  // rad: less is drawn as if it were this
 constexpr double kMostAngle = 2.8;  // rad: more would not lie on one sheet
 
-double lengthOf(const Pattern& pattern, const std::vector<SewnEdge>& line) {
-  double sum = 0;
-  for (const SewnEdge& e : line) sum += pattern.pieces[e.piece].edge(e.use.edge).path.length();
-  return sum;
-}
-
 // A stretch of a circle from one angle to another, measured from straight down, growing to the right.
 Path arc(Vec2 centre, double radius, double from, double to) {
   constexpr double kWidest = 0.5;  // rad, of one cubic: good to 1e-6 of the radius
@@ -48,7 +42,7 @@ class BandMaker {
     back_ = lineFrom(pattern_, topOf(pattern_.pieces[side.b.piece].id), "side");
     const double arm = body_.mm("bicep") / 2, hold = rules_.length("off.hold");
     upper_ = (body_.mm("round_shoulder") - hold) / 2;
-    lower_ = lengthOf(pattern_, front_) + arm + lengthOf(pattern_, back_);
+    lower_ = lengthOfLine(pattern_, front_) + arm + lengthOfLine(pattern_, back_);
     depth_ = rules_.length("off.depth");
     angle_ = (lower_ - upper_) / depth_;
     if (std::abs(angle_) < kStraight) angle_ = kStraight;
@@ -81,13 +75,10 @@ class BandMaker {
   }
 
   void addPiece(double arm) {
-    double right = 0, top = HUGE_VAL;
+    double top = HUGE_VAL;
     for (const Piece& p : pattern_.pieces)
-      for (const Edge& e : p.edges) {
-        right = std::max({right, e.path.start().x, e.path.end().x});
-        top = std::min(top, e.path.start().y);
-      }
-    const Vec2 o{right + kBeside, top - radius_};
+      for (const Edge& e : p.edges) top = std::min(top, e.path.start().y);
+    const Vec2 o{pattern_.right() + kBeside, top - radius_};
     const double outer = radius_ + depth_, allowance = rules_.length("allowance.yoke");
     const auto at = [&](double radius, double a) { return o + radius * Vec2{std::sin(a), std::cos(a)}; };
     Piece band;
@@ -106,12 +97,12 @@ class BandMaker {
       a = b;
     };
     for (size_t i = back_.size(); i-- > 0;) {
-      add(fmt::format("band-back-{}", i + 1), EdgeRole::Yoke, lengthOf(pattern_, {back_[i]}), allowance);
+      add(fmt::format("band-back-{}", i + 1), EdgeRole::Yoke, lengthOfLine(pattern_, {back_[i]}), allowance);
       onBack.insert(onBack.begin(), {place, {band.edges.back().id, true}});
     }
     add("arm", EdgeRole::Armhole, arm, rules_.length("allowance.armhole"));
     for (size_t i = front_.size(); i-- > 0;) {
-      add(fmt::format("band-front-{}", i + 1), EdgeRole::Yoke, lengthOf(pattern_, {front_[i]}), allowance);
+      add(fmt::format("band-front-{}", i + 1), EdgeRole::Yoke, lengthOfLine(pattern_, {front_[i]}), allowance);
       onFront.insert(onFront.begin(), {place, {band.edges.back().id, true}});
     }
     band.edges.back().path = withEnds(band.edges.back().path, band.edges.back().path.start(), at(outer, 0));
@@ -149,9 +140,9 @@ class BandMaker {
                                  "shorter than the way round both arms, so that it stays up; common practice"});
     pattern_.workings.push_back({"off.lower",
                                  "Off-shoulder band, its lower edge",
-                                 {{'+', "upper edge of the front", lengthOf(pattern_, front_), Source::Computed},
+                                 {{'+', "upper edge of the front", lengthOfLine(pattern_, front_), Source::Computed},
                                   {'+', "half the upper arm", arm, body_.fact("bicep").source},
-                                  {'+', "upper edge of the back", lengthOf(pattern_, back_), Source::Computed}},
+                                  {'+', "upper edge of the back", lengthOfLine(pattern_, back_), Source::Computed}},
                                  lower_,
                                  "sewn to the upper edges, free over the arm; a cone laid flat; common practice"});
   }

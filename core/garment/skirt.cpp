@@ -16,12 +16,11 @@ namespace armure {
 namespace {
 
 constexpr double kSixPanels = 6;  // edges that swing out on one half of a skirt of six panels, zip at the back
-constexpr double kStep = 45;      // mm between the joints of an edge that is drawn anew
+constexpr double kLeast = 45;     // mm a skirt must be longer than the bodice
+constexpr double kStep = 120;     // mm between the joints of an edge that is drawn anew
 constexpr double kMiss = 1e-3;    // mm
 
 Vec2 downOf(const Piece& p) { return unit(p.grainBottom - p.grainTop); }
-
-bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
 
 size_t hemOf(const Piece& p) {
   for (size_t i = 0; i < p.edges.size(); ++i)
@@ -53,7 +52,7 @@ class SkirtMaker {
     double length = waistToHem;
     if (hasSkirt(rules_)) {
       length = body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
-      if (length < waistToHem + kStep)
+      if (length < waistToHem + kLeast)
         return Problem{"Skirt", "it would end above the hip", "measure from the waist to its hem again"};
       extra_ = length - waistToHem;
     }

@@ -10,13 +10,6 @@ namespace {
 
 constexpr double kBeside = 60;  // mm
 
-double rightOf(const Pattern& pattern) {
-  double right = 0;
-  for (const Piece& p : pattern.pieces)
-    for (const Edge& e : p.edges) right = std::max({right, e.path.start().x, e.path.end().x});
-  return right;
-}
-
 // Over the shoulder from the front edge at its crest to the back edge.
 Working lengthOf(const Block& block, const Body& body, const Rules& rules) {
   const StyleLine top = topEdge(block, rules);
@@ -51,7 +44,7 @@ void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
                   rules.term("strap.extra")},
                  block.back.neck.length() + rules.length("halter.widen") + rules.length("strap.extra"),
                  "from beside the neck to the centre back, where both halves are closed; common practice"};
-  const double x = rightOf(pattern) + kBeside, y = block.levels.at(level::kTop).front, end = y + length.result;
+  const double x = pattern.right() + kBeside, y = block.levels.at(level::kTop).front, end = y + length.result;
   const double wide = 2 * rules.length("halter.width"), allowance = rules.length("allowance.strap");
   const Vec2 a{x, y}, b{x + wide, y}, c{x + wide, end}, d{x, end};
   Piece p;
@@ -76,7 +69,7 @@ void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rul
   if (kind == "none" || goesUp(rules, true)) return;
   Working length = lengthOf(block, body, rules);
   const bool shaped = kind == "shaped";
-  const double x = rightOf(pattern) + kBeside, y = block.levels.at(level::kTop).front;
+  const double x = pattern.right() + kBeside, y = block.levels.at(level::kTop).front;
   const double back = rules.length("strap.width") * (shaped ? 1 : 2),
                front = shaped ? std::max(back, rules.length("strap.front")) : back;
   const double allowance = rules.length("allowance.strap"), end = y + length.result, middle = x + front / 2;

@@ -21,8 +21,6 @@ namespace {
 constexpr double kLeastStretch = 30;  // mm: a yoke's edge is not sewn to less of a panel than this
 constexpr double kBeforeLine = 8;     // mm
 
-bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
-
 // One half of the panels, counted from the centre outwards.
 class HalfPanels {
  public:

@@ -10,51 +10,66 @@ namespace armure {
 namespace {
 
 constexpr double kCollapsed = 1e-9;        // handles shorter than this have no direction
-constexpr double kLengthAgreement = 1e-9;  // mm
+constexpr double kLengthAgreement = 1e-8;  // mm, between the rules; the finer one is then good to 1e-9
+constexpr double kEven = 1e-12;            // mm: the speed of a straight line changes by no more
 constexpr int kMaxHalvings = 24;
 
-double gauss(const Cubic& c, double a, double b) {
-  const double half = (b - a) / 2, mid = (a + b) / 2;
-  double sum = 0;
-  for (const GaussNode& n : kGauss16)
-    sum += n.weight * (norm(c.derivative(mid - half * n.x)) + norm(c.derivative(mid + half * n.x)));
-  return half * sum;
-}
+// The derivative of a cubic, a + b t + c t^2.
+struct Speed {
+  Vec2 a, b, c;
 
-double adaptiveLength(const Cubic& c, double a, double b, double whole, int halvingsLeft) {
-  const double mid = (a + b) / 2;
-  const double left = gauss(c, a, mid), right = gauss(c, mid, b);
-  if (halvingsLeft == 0 || std::abs(left + right - whole) <= kLengthAgreement) return left + right;
-  return adaptiveLength(c, a, mid, left, halvingsLeft - 1) + adaptiveLength(c, mid, b, right, halvingsLeft - 1);
-}
+  explicit Speed(const Cubic& q)
+      : a(3 * (q.p1 - q.p0)), b(6 * (q.p0 - 2 * q.p1 + q.p2)), c(3 * (q.p3 - q.p0 + 3 * (q.p1 - q.p2))) {}
+
+  // Length of [from, to]. At mid -+ s the derivative is (A + c s^2) -+ B s, with A and B as at mid.
+  double length(double from, double to, int halvingsLeft = kMaxHalvings) const {
+    if (std::max({std::abs(b.x), std::abs(b.y), std::abs(c.x), std::abs(c.y)}) < kEven) return norm(a) * (to - from);
+    using Rule = KronrodPair;
+    const double half = (to - from) / 2, mid = (from + to) / 2;
+    const Vec2 middle = a + mid * (b + mid * c), slope = b + 2 * mid * c;
+    std::array<double, Rule::kNodes> both;
+    for (size_t i = 0; i < both.size(); ++i) {
+      const double s = half * Rule::x[i];
+      const Vec2 even = middle + (s * s) * c, odd = s * slope;
+      both[i] = norm(even - odd) + norm(even + odd);
+    }
+    double fine = Rule::fineMiddle * norm(middle), coarse = 0;
+    for (size_t i = 0; i < both.size(); ++i) {
+      fine += Rule::fine[i] * both[i];
+      coarse += Rule::coarse[i] * both[i];
+    }
+    if (halvingsLeft == 0 || std::abs(half * (fine - coarse)) <= kLengthAgreement) return half * fine;
+    return length(from, mid, halvingsLeft - 1) + length(mid, to, halvingsLeft - 1);
+  }
+};
 
 double component(double a, double b, double c, double d, double t) {
   const double u = 1 - t;
   return u * u * u * a + 3 * u * u * t * b + 3 * u * t * t * c + t * t * t * d;
 }
 
-// Roots in [lo, hi] of the Bernstein cubic by subdivision at its turning points, then bisection and Newton.
+// The root of the Bernstein cubic in [lo, hi], where it turns nowhere: Newton's method kept inside a shrinking bracket.
 void appendRoot(const std::array<double, 4>& f, double lo, double hi, std::vector<double>& roots) {
   const auto value = [&](double t) { return component(f[0], f[1], f[2], f[3], t); };
-  double flo = value(lo), fhi = value(hi);
+  const double flo = value(lo), fhi = value(hi);
   const auto add = [&](double t) {
     if (roots.empty() || std::abs(roots.back() - t) > 1e-9) roots.push_back(t);
   };
   if (flo == 0) return add(lo);
   if (fhi == 0) return add(hi);
   if ((flo > 0) == (fhi > 0)) return;
-  for (int i = 0; i < 200 && hi - lo > 1e-16; ++i) {
-    const double mid = (lo + hi) / 2;
-    const double fmid = value(mid);
-    if (fmid == 0 || mid == lo || mid == hi) return add(mid);
-    if ((fmid > 0) == (flo > 0)) {
-      lo = mid;
-      flo = fmid;
-    } else {
-      hi = mid;
-    }
+  double t = lo + (hi - lo) * flo / (flo - fhi);
+  for (int i = 0; i < 200; ++i) {
+    const double here = value(t), u = 1 - t;
+    if (here == 0) break;
+    ((here > 0) == (flo > 0) ? lo : hi) = t;
+    const double slope = 3 * (u * u * (f[1] - f[0]) + 2 * u * t * (f[2] - f[1]) + t * t * (f[3] - f[2]));
+    double next = slope != 0 ? t - here / slope : lo;
+    if (next <= lo || next >= hi) next = (lo + hi) / 2;
+    if (std::abs(next - t) < 1e-16 || next == lo || next == hi) break;
+    t = next;
   }
-  add((lo + hi) / 2);
+  add(t);
 }
 
 }  // namespace
@@ -87,14 +102,15 @@ double Cubic::curvature(double t) const {
 
 double Cubic::lengthTo(double t) const {
   t = std::clamp(t, 0.0, 1.0);
-  return adaptiveLength(*this, 0, t, gauss(*this, 0, t), kMaxHalvings);
+  return Speed(*this).length(0, t);
 }
 
 double Cubic::parameterAtLength(double s, double total) const {
   if (s <= 0) return 0;
   if (s >= total) return 1;
+  const Speed along(*this);
   double lo = 0, hi = 1, t = s / total;
-  double at = lengthTo(t);  // carried on from step to step
+  double at = along.length(0, t);  // carried on from step to step
   for (int i = 0; i < 60; ++i) {
     const double error = at - s;
     if (std::abs(error) < 1e-10) break;
@@ -103,7 +119,7 @@ double Cubic::parameterAtLength(double s, double total) const {
     double next = speed > kCollapsed ? t - error / speed : (lo + hi) / 2;
     if (next <= lo || next >= hi) next = (lo + hi) / 2;
     if (next == t) break;
-    at += adaptiveLength(*this, t, next, gauss(*this, t, next), kMaxHalvings);
+    at += along.length(t, next);
     t = next;
   }
   return t;

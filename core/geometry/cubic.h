@@ -27,8 +27,8 @@ struct Cubic {
   // Signed curvature in 1/mm at t; positive turns clockwise on the paper. 0 where the speed vanishes.
   double curvature(double t) const;
 
-  // Arc length of the whole curve, or of [0, t]. Gauss-Legendre of 16 points (nodes: Abramowitz & Stegun, Handbook of
-  // Mathematical Functions, 25.4.30 and table 25.4), halved until two rules agree to 1e-9 mm.
+  // Arc length of the whole curve, or of [0, t], good to 1e-9 mm. Gauss and Kronrod's rules of 10 and 21 points (see
+  // gauss.h), the stretch halved until they agree.
   double length() const { return lengthTo(1.0); }
   double lengthTo(double t) const;
 

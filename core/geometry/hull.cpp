@@ -4,8 +4,14 @@
 
 namespace armure {
 
+bool isLeftOf(Vec2 a, Vec2 b) { return a.x != b.x ? a.x < b.x : a.y < b.y; }
+
 Polyline convexHull(Polyline points) {
-  std::sort(points.begin(), points.end(), [](Vec2 a, Vec2 b) { return a.x != b.x ? a.x < b.x : a.y < b.y; });
+  std::sort(points.begin(), points.end(), isLeftOf);
+  return convexHullOfSorted(std::move(points));
+}
+
+Polyline convexHullOfSorted(Polyline points) {
   points.erase(std::unique(points.begin(), points.end()), points.end());
   if (points.size() < 3) return points;
   Polyline hull(2 * points.size());

@@ -12,6 +12,11 @@ namespace armure {
 // three different points give those points.
 Polyline convexHull(Polyline points);
 
+// The order in which points are sorted: from left to right, then downwards.
+bool isLeftOf(Vec2 a, Vec2 b);
+// The same for points that stand in that order already.
+Polyline convexHullOfSorted(Polyline points);
+
 // Length of the closed ring, mm.
 double ringLength(const Polyline& ring);
 

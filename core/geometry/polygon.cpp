@@ -75,6 +75,18 @@ const clip::Path& largest(const clip::Paths& paths) {
   });
 }
 
+// What lies beyond a fold is cut off.
+clip::Path withoutFolds(const clip::Path& whole, const std::vector<AllowanceEdge>& edges) {
+  if (std::none_of(edges.begin(), edges.end(), [](const AllowanceEdge& e) { return e.fold; })) return whole;
+  clip::Clipper cut;
+  cut.AddPath(whole, clip::ptSubject, true);
+  for (const AllowanceEdge& e : edges)
+    if (e.fold) addOriented(cut, toGrid(beyond(e.points)), clip::ptClip);
+  clip::Paths kept;
+  cut.Execute(clip::ctDifference, kept, clip::pftNonZero, clip::pftNonZero);
+  return largest(kept);
+}
+
 double segmentDistance(Vec2 p, Vec2 a, Vec2 b) {
   const Vec2 d = b - a;
   const double n = dot(d, d);
@@ -148,13 +160,7 @@ Polyline cutOutline(const std::vector<AllowanceEdge>& edges) {
   clip::Paths whole;
   clip::SimplifyPolygon(toGrid(parallel), whole, clip::pftPositive);
 
-  clip::Clipper cut;
-  cut.AddPath(largest(whole), clip::ptSubject, true);
-  for (const AllowanceEdge& e : edges)
-    if (e.fold) addOriented(cut, toGrid(beyond(e.points)), clip::ptClip);
-  clip::Paths kept;
-  cut.Execute(clip::ctDifference, kept, clip::pftNonZero, clip::pftNonZero);
-  clip::Path ring = largest(kept);
+  clip::Path ring = withoutFolds(largest(whole), edges);
   clip::CleanPolygon(ring, 0.001 * kGrid);
 
   Polyline result;

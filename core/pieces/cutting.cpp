@@ -7,38 +7,15 @@
 #include <cmath>
 #include <optional>
 
-#include "draft/dart.h"
 #include "pieces/crossing.h"
 #include "pieces/grain.h"
 #include "pieces/outline_parts.h"
+#include "pieces/panels.h"
 #include "pieces/sew.h"
 #include "style/upper_outline.h"
 
 namespace armure {
 namespace {
-
-constexpr double kBetweenHalves = 60;  // mm between front and back as they lie side by side
-
-// A whole drafted edge of a panel, from above the top edge to below the hem, and where on it things are (arc lengths).
-struct DraftedEdge {
-  std::string id;
-  EdgeRole role = EdgeRole::Seam;
-  double allowance = 0;
-  Path path;
-  double top = 0, bust = 0, underbust = 0, waist = 0, hem = 0;
-  double onOutline = 0;  // where the upper outline is met, arc length along it, on a half that goes up
-};
-
-struct Panel {
-  std::string id, name;
-  const HalfBlock* half = nullptr;
-  size_t leftBoundary = 0, rightBoundary = 1;
-  Motion still, lower;  // from the half's axes to where the panel lies, above and below the bust
-  DraftedEdge left, right;
-  UpperOutline upper;  // on the paper, from the centre to the side; empty on a strapless half
-
-  bool goesUp() const { return !upper.empty(); }
-};
 
 // The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
 // boundary was drafted.
@@ -63,7 +40,7 @@ class Cutter {
         upperBack_(upperOutline(block, rules, false)) {}
 
   Result<Pattern> cut() && {
-    layOutPanels();
+    panels_ = layOutPanels(block_, rules_, {upperFront_, upperBack_});
     for (Panel& p : panels_)
       for (DraftedEdge* e : {&p.left, &p.right})
         if (auto problem = locate(p, *e, e == &p.left ? p.leftBoundary : p.rightBoundary)) return *problem;
@@ -82,85 +59,6 @@ class Cutter {
   }
 
  private:
-  // From centre front to centre back: the pieces of the front half, then those of the back half, mirrored.
-  void layOutPanels() {
-    const ClosedFront closed = closeSideDart(block_);
-    const Motion still;
-    const double side = rules_.length("allowance.side");
-    double right = 0;
-    for (const HalfLevel& l : block_.front.levels) right = std::max(right, l.side);
-    for (const HalfLevel& l : block_.back.levels) backWidth_ = std::max(backWidth_, l.side);
-    const Motion back = Motion::mirrorX().then(Motion::translation({right + kBetweenHalves + backWidth_, 0}));
-    const HalfBlock &f = block_.front, &b = block_.back;
-    const size_t nf = f.lines.size(), nb = b.lines.size();
-
-    for (size_t i = 0; i <= nf; ++i) {
-      DraftedEdge left = i == 0 ? centreEdge(f, f.centre) : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
-      DraftedEdge outer =
-          i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
-      panels_.push_back(Panel{fmt::format("front-{}", i + 1),
-                              panelName("front", i, nf),
-                              &f,
-                              i,
-                              i + 1,
-                              still,
-                              i == 0 ? still : closed.turn,
-                              std::move(left),
-                              std::move(outer),
-                              {}});
-      addUpper(panels_.back(), true, i, still);
-    }
-    for (size_t i = nb + 1; i-- > 0;) {
-      DraftedEdge left = i == nb ? DraftedEdge{"side", EdgeRole::Seam, side, b.side.transformed(back)}
-                                 : seamEdge(b.lines[i], b.lines[i].toCentre.transformed(back));
-      DraftedEdge inner = i == 0 ? centreEdge(b, b.centre.transformed(back))
-                                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
-      const size_t boundary = panels_.size();
-      panels_.push_back(Panel{fmt::format("back-{}", i + 1),
-                              panelName("back", i, nb),
-                              &b,
-                              boundary,
-                              boundary + 1,
-                              back,
-                              back,
-                              std::move(left),
-                              std::move(inner),
-                              {}});
-      addUpper(panels_.back(), false, i, back);
-    }
-  }
-
-  // The upper outline as the panel sees it that lies behind `lines` lines from the centre.
-  void addUpper(Panel& p, bool front, size_t lines, const Motion& toPaper) const {
-    const std::optional<UpperOutline>& outline = front ? upperFront_ : upperBack_;
-    if (!outline) return;
-    p.upper = opened(*outline, *p.half, lines);
-    for (UpperStretch& s : p.upper) s.path = s.path.transformed(toPaper);
-  }
-
-  DraftedEdge seamEdge(const PanelLine& line, Path path) const {
-    return {line.id, EdgeRole::Seam, rules_.length("allowance.seam"), std::move(path)};
-  }
-
-  // The edge at the centre of a half: the fold, a seam with the mirrored piece, or the edge of the opening.
-  DraftedEdge centreEdge(const HalfBlock& half, Path path) const {
-    const Opening& o = half.opening;
-    if (o.isFold()) return {"fold", EdgeRole::Fold, 0, std::move(path)};
-    if (o.isSeam()) return {"centre-" + half.id, EdgeRole::Centre, rules_.length("allowance.seam"), std::move(path)};
-    const std::string_view allowance = o.kind == "zip"     ? "allowance.zip"
-                                       : o.kind == "loops" ? "allowance.loops"
-                                       : o.isLaced()       ? "allowance.lacing"
-                                                           : "allowance.busk";
-    return {"opening", EdgeRole::Opening, rules_.length(allowance), std::move(path)};
-  }
-
-  // "Centre front", "Side front"; between them "Front 2", "Front 3", counted from the centre.
-  static std::string panelName(const std::string& half, size_t place, size_t lines) {
-    if (place == 0) return "Centre " + half;
-    if (place == lines) return "Side " + half;
-    return fmt::format("{} {}", half == "front" ? "Front" : "Back", place + 1);
-  }
-
   bool onBack(const Panel& p) const { return p.half == &block_.back; }
 
   double draftedX(const Panel& p, size_t boundary, double y) const {
@@ -465,7 +363,6 @@ class Cutter {
   const StyleLine top_, hem_;
   const std::optional<UpperOutline> upperFront_, upperBack_;
   std::vector<Panel> panels_;
-  double backWidth_ = 0;
   Pattern pattern_;
 };
 

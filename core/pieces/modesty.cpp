@@ -43,9 +43,7 @@ Piece panel(const HalfBlock& half, double length, double x, const Rules& rules) 
 
 void addModestyPanels(Pattern& pattern, const Block& block, const Rules& rules) {
   if (rules.option("modesty.kind") != "panel") return;
-  double right = 0;
-  for (const Piece& p : pattern.pieces)
-    for (const Edge& e : p.edges) right = std::max({right, e.path.start().x, e.path.end().x});
+  double right = pattern.right();
   std::vector<Piece> panels;
   for (const HalfBlock* half : {&block.front, &block.back}) {
     if (!half->opening.isLaced()) continue;

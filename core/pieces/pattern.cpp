@@ -38,6 +38,8 @@ bool isFree(EdgeRole role) {
   return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
 }
 
+bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
+
 const Edge& Piece::edge(std::string_view edgeId) const {
   for (const Edge& e : edges)
     if (e.id == edgeId) return e;
@@ -62,6 +64,13 @@ Polyline Piece::outline(double tolerance) const {
 size_t Pattern::shellPieces() const {
   return static_cast<size_t>(
       std::count_if(pieces.begin(), pieces.end(), [](const Piece& p) { return p.layer == "shell"; }));
+}
+
+double Pattern::right() const {
+  double right = 0;
+  for (const Piece& p : pieces)
+    for (const Edge& e : p.edges) right = std::max({right, e.path.start().x, e.path.end().x});
+  return right;
 }
 
 const Seam* Pattern::seam(std::string_view id) const {

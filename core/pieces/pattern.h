@@ -26,6 +26,8 @@ std::string_view roleName(EdgeRole role);
 bool isSewn(EdgeRole role);
 // Whether it is a finished edge that is drawn anew when the pieces beside it move: top edge, hem, armhole, strap.
 bool isFree(EdgeRole role);
+// Whether it lies at the centre of a half: a fold, a seam with the mirrored piece, or the edge of an opening.
+bool isCentre(EdgeRole role);
 
 struct Edge {
   std::string id;  // unique in its piece
@@ -140,6 +142,7 @@ struct Pattern {
   std::vector<Working> workings = {};  // of what was done to the pieces after they were cut
 
   size_t shellPieces() const;                   // they come first
+  double right() const;                         // x of the rightmost corner: what is added lies beyond it
   const Seam* seam(std::string_view id) const;  // nullptr when there is none of this id
   // Sum of the widths on the pieces of the shell + the opening gap.
   double closedGirth(const PatternLevel& level) const;

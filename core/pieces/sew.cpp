@@ -18,12 +18,6 @@ double lengthOf(const Pattern& pattern, const SewnEdge& e) {
   return pattern.pieces.at(e.piece).edge(e.use.edge).path.length();
 }
 
-double lengthOf(const Pattern& pattern, const std::vector<SewnEdge>& line) {
-  double sum = 0;
-  for (const SewnEdge& e : line) sum += lengthOf(pattern, e);
-  return sum;
-}
-
 // Divides the edge at place i of a line `along` mm from where the line walks it. Other edges of the line on the same
 // piece keep their names.
 void divide(Pattern& pattern, std::vector<SewnEdge>& line, size_t i, double along) {
@@ -35,10 +29,16 @@ void divide(Pattern& pattern, std::vector<SewnEdge>& line, size_t i, double alon
 
 }  // namespace
 
+double lengthOfLine(const Pattern& pattern, const std::vector<SewnEdge>& line) {
+  double sum = 0;
+  for (const SewnEdge& e : line) sum += lengthOf(pattern, e);
+  return sum;
+}
+
 void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b, const std::string& id,
               const std::string& name) {
   if (a.empty() || b.empty()) throw std::invalid_argument("sew: a line without edges, " + id);
-  const double scale = lengthOf(pattern, b) / lengthOf(pattern, a);
+  const double scale = lengthOfLine(pattern, b) / lengthOfLine(pattern, a);
   std::vector<Seam> made;
   for (size_t i = 0; i < a.size() && i < b.size(); ++i) {
     const double la = lengthOf(pattern, a[i]) * scale, lb = lengthOf(pattern, b[i]);

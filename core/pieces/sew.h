@@ -18,6 +18,9 @@ struct SewnEdge {
   EdgeUse use;
 };
 
+// Of all its edges, mm. Throws std::out_of_range for an edge the pattern lacks.
+double lengthOfLine(const Pattern& pattern, const std::vector<SewnEdge>& line);
+
 // Sews line a to line b, both walked the same way from ends that belong together. Where one falls into more edges than
 // the other, the longer edge is divided in proportion, so that each edge is sewn once. The seams are called `id`,
 // `id`-2, ...; consecutive ones between the same two pieces become one. Throws std::invalid_argument for an empty line.

@@ -36,7 +36,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   std::optional<Pattern> drafted;
   if (rules.option("balance.keep") == "balanced") {
     const bool known = before && before->balanced;
-    balanced = balance(pieces, balanceOptions(rules), known ? before->balanced->unknowns : std::vector<double>{});
+    balanced = balance(pieces, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
     drafted = std::move(pieces);
     pieces = balanced->pattern;
   }

@@ -32,12 +32,6 @@ std::set<std::string> idsOf(const Pattern& p) {
   return ids;
 }
 
-const Piece& pieceOf(const Pattern& p, const std::string& id) {
-  for (const Piece& piece : p.pieces)
-    if (piece.id == id) return piece;
-  throw std::out_of_range(id);
-}
-
 // What balancing answers for; an intake beyond its cap or a piece too narrow are wishes of the draft.
 bool isFault(const CheckRow& r) {
   return !r.pass && !r.note && r.kind != CheckKind::Intake && r.kind != CheckKind::Piece && r.kind != CheckKind::Curve;

@@ -12,26 +12,10 @@
 using namespace armure;
 using namespace armure::testing;
 
-namespace {
-
-Order withLines(std::initializer_list<std::pair<const char*, const char*>> choices) {
-  Order o = plainOrder();
-  for (const auto& [key, value] : choices) o.choices[key] = value;
-  return o;
-}
-
-const Piece& pieceOf(const Pattern& p, const std::string& id) {
-  for (const Piece& piece : p.pieces)
-    if (piece.id == id) return piece;
-  throw std::out_of_range(id);
-}
-
-}  // namespace
-
 TEST_CASE("a plunge runs from below the underbust past its place on the bust line") {
   for (const char* shape : {"plunge-v", "plunge-u"}) {
     INFO(shape);
-    const Design d = designOf(withLines({{"top.shape", shape}}));
+    const Design d = designOf(orderWith({{"top.shape", shape}}));
     const Path& top = pieceOf(d.pattern, "front-1").edge("top").path;
     const double under = d.block.levels.at(level::kUnderbust).front, bust = d.block.levels.at(level::kBust).front;
     CHECK(top.start().x == Approx(0).margin(1e-9));
@@ -52,7 +36,7 @@ TEST_CASE("a plunge runs from below the underbust past its place on the bust lin
 }
 
 TEST_CASE("a plunge and the cup line meet: the cup begins beside the plunge") {
-  const Design d = designOf(withLines({{"top.shape", "plunge-v"}, {"cup.kind", "two"}}));
+  const Design d = designOf(orderWith({{"top.shape", "plunge-v"}, {"cup.kind", "two"}}));
   const Path line = d.pattern.sidePath(d.pattern.seam("cup-1")->a);
   const Path& top = pieceOf(d.pattern, "front-1").edge("top").path;
   CHECK(distance(line.start(), top.end()) < 1e-9);
@@ -63,7 +47,7 @@ TEST_CASE("the back edge is level, sloped, scooped or a V") {
   std::map<std::string, double> atLine;
   for (const char* shape : {"straight", "slope", "scoop", "v"}) {
     INFO(shape);
-    const Design d = designOf(withLines({{"back.shape", shape}, {"back.slope", "2 in"}, {"balance.keep", "drafted"}}));
+    const Design d = designOf(orderWith({{"back.shape", shape}, {"back.slope", "2 in"}, {"balance.keep", "drafted"}}));
     const Path &side = pieceOf(d.pattern, "back-2").edge("top").path,
                &centre = pieceOf(d.pattern, "back-1").edge("top").path;
     const double drop = centre.end().y - side.start().y;
@@ -82,7 +66,7 @@ TEST_CASE("the back edge is level, sloped, scooped or a V") {
 }
 
 TEST_CASE("a hem dipped to a point is deepest at the centre front and up at the side") {
-  const Design d = designOf(withLines({{"hem.shape", "dipped"}, {"hem.dip", "2 in"}, {"hem.raise", "1 in"}}));
+  const Design d = designOf(orderWith({{"hem.shape", "dipped"}, {"hem.dip", "2 in"}, {"hem.raise", "1 in"}}));
   const Path& hem = pieceOf(d.pattern, "front-1").edge("hem").path;
   const Level& level = d.block.levels.at(level::kHem);
   CHECK(hem.end().y == Approx(level.front + inches(2)).margin(1e-6));
@@ -90,7 +74,7 @@ TEST_CASE("a hem dipped to a point is deepest at the centre front and up at the 
   // The deepest point, at whatever stands at the centre front.
   for (const char* opening : {"fold", "busk", "seam", "lacing"}) {
     INFO(opening);
-    const Design deep = designOf(withLines({{"hem.shape", "dipped"}, {"hem.dip", "3 in"}, {"opening.front", opening}}));
+    const Design deep = designOf(orderWith({{"hem.shape", "dipped"}, {"hem.dip", "3 in"}, {"opening.front", opening}}));
     CHECK(pieceOf(deep.pattern, "front-1").edge("hem").path.end().y == Approx(level.front + inches(3)).margin(1));
   }
   const auto sides = d.pattern.sidePath(d.pattern.seam("side")->b);
@@ -101,19 +85,19 @@ TEST_CASE("a handle goes where its rule goes, as far") {
   // Every handle of many orders: its rule made 3 mm longer moves it 3 mm along its axis on the drafted pieces.
   int seen = 0;
   for (const auto& lines :
-       {withLines({{"top.shape", "plunge-v"}, {"hem.shape", "dipped"}, {"back.shape", "v"}}),
-        withLines({{"top.shape", "plunge-u"}, {"hem.shape", "raised"}, {"back.shape", "scoop"}}),
-        withLines({{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}),
-        withLines({{"top.shape", "straight"}, {"hem.shape", "raised"}}),
-        withLines({{"top.shape", "sweetheart"}, {"cup.kind", "two"}}),
-        withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}}),
-        withLines({{"cover.kind", "covered"}, {"neck.shape", "round"}, {"skirt.kind", "flare"}}),
-        withLines({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"yoke.back", "net"}, {"keyhole.kind", "back"}}),
-        withLines({{"cover.kind", "straps"}, {"back.shape", "scoop"}}),
-        withLines({{"cover.kind", "halter"}, {"waist.seam", "pointed"}}),
-        withLines({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}),
-        withLines({{"cover.kind", "covered"}, {"insert.kind", "both"}}),
-        withLines({{"skirt.kind", "peg"}, {"waist.seam", "pointed"}})})
+       {orderWith({{"top.shape", "plunge-v"}, {"hem.shape", "dipped"}, {"back.shape", "v"}}),
+        orderWith({{"top.shape", "plunge-u"}, {"hem.shape", "raised"}, {"back.shape", "scoop"}}),
+        orderWith({{"top.shape", "sweetheart"}, {"opening.kind", "lacing"}}),
+        orderWith({{"top.shape", "straight"}, {"hem.shape", "raised"}}),
+        orderWith({{"top.shape", "sweetheart"}, {"cup.kind", "two"}}),
+        orderWith({{"top.shape", "plunge-v"}, {"cup.kind", "three"}}),
+        orderWith({{"cover.kind", "covered"}, {"neck.shape", "round"}, {"skirt.kind", "flare"}}),
+        orderWith({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"yoke.back", "net"}, {"keyhole.kind", "back"}}),
+        orderWith({{"cover.kind", "straps"}, {"back.shape", "scoop"}}),
+        orderWith({{"cover.kind", "halter"}, {"waist.seam", "pointed"}}),
+        orderWith({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}),
+        orderWith({{"cover.kind", "covered"}, {"insert.kind", "both"}}),
+        orderWith({{"skirt.kind", "peg"}, {"waist.seam", "pointed"}})})
     for (const char* stage : {"Lines", "Cups"}) {
       Order order = lines;
       order.choices["balance.keep"] = "drafted";
@@ -138,7 +122,7 @@ TEST_CASE("a handle goes where its rule goes, as far") {
 }
 
 TEST_CASE("every length of a line can be traced to its rule") {
-  const Design d = designOf(withLines({{"top.shape", "plunge-v"}, {"cup.kind", "three"}, {"hem.shape", "dipped"}}));
+  const Design d = designOf(orderWith({{"top.shape", "plunge-v"}, {"cup.kind", "three"}, {"hem.shape", "dipped"}}));
   for (const char* stage : {"Lines", "Cups"})
     for (const LineHandle& h : lineHandles(d.pattern, d.rules, stage)) {
       const Working* w = d.working("rule." + h.key);

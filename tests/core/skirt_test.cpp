@@ -11,18 +11,6 @@ using namespace armure::testing;
 
 namespace {
 
-Order with(std::initializer_list<std::pair<const char*, const char*>> choices) {
-  Order o = plainOrder();
-  for (const auto& [key, value] : choices) o.choices[key] = value;
-  return o;
-}
-
-const Piece& pieceOf(const Pattern& p, const std::string& id) {
-  for (const Piece& piece : p.pieces)
-    if (piece.id == id) return piece;
-  throw std::out_of_range(id);
-}
-
 double hemRound(const Pattern& p) {
   double sum = 0;
   for (const Piece& piece : p.pieces)
@@ -40,7 +28,7 @@ double girth(const Pattern& p, std::string_view id) {
 }  // namespace
 
 TEST_CASE("swinging the edges out keeps their lengths, so every seam stays as it was") {
-  const Design plain = designOf(with({})), flared = designOf(with({{"skirt.kind", "flare"}}));
+  const Design plain = designOf(orderWith({})), flared = designOf(orderWith({{"skirt.kind", "flare"}}));
   for (const Seam& s : plain.pattern.seams) {
     const Seam& f = *flared.pattern.seam(s.id);
     CHECK(flared.pattern.sidePath(f.a).length() == Approx(plain.pattern.sidePath(s.a).length()).margin(1e-3));
@@ -57,8 +45,9 @@ TEST_CASE("swinging the edges out keeps their lengths, so every seam stays as it
 }
 
 TEST_CASE("a flared hem is more finished girth below the waist, and closes to it") {
-  const Design plain = designOf(with({{"hem.length", "7 in"}})),
-               flared = designOf(with({{"hem.length", "7 in"}, {"skirt.kind", "flare"}, {"balance.keep", "balanced"}}));
+  const Design plain = designOf(orderWith({{"hem.length", "7 in"}})),
+               flared =
+                   designOf(orderWith({{"hem.length", "7 in"}, {"skirt.kind", "flare"}, {"balance.keep", "balanced"}}));
   CHECK(girth(flared.pattern, level::kWaist) == Approx(girth(plain.pattern, level::kWaist)));
   CHECK(girth(flared.pattern, level::kHighHip) > girth(plain.pattern, level::kHighHip) + 50);
   CHECK(flared.sheet.pass());
@@ -68,7 +57,7 @@ TEST_CASE("a skirt reaches to the knee or the floor, by the client's measures") 
   for (const char* to : {"knee", "floor"})
     for (const char* kind : {"straight", "peg", "gored"}) {
       INFO(kind << " to the " << to);
-      Order o = with({{"skirt.kind", kind}, {"skirt.to", to}, {"balance.keep", "balanced"}});
+      Order o = orderWith({{"skirt.kind", kind}, {"skirt.to", to}, {"balance.keep", "balanced"}});
       const Design d = designOf(o);
       const Piece& front = pieceOf(d.pattern, "front-1");
       const double wanted = d.body.mm(std::string(to) == "knee" ? "waist_to_knee" : "waist_to_floor");
@@ -80,22 +69,22 @@ TEST_CASE("a skirt reaches to the knee or the floor, by the client's measures") 
 }
 
 TEST_CASE("a pegged skirt is narrower at its hem by the peg on every side edge, a straight one is not") {
-  const Design straight = designOf(with({{"skirt.kind", "straight"}, {"skirt.to", "knee"}})),
-               pegged = designOf(with({{"skirt.kind", "peg"}, {"skirt.to", "knee"}, {"skirt.peg", "1.5 in"}}));
+  const Design straight = designOf(orderWith({{"skirt.kind", "straight"}, {"skirt.to", "knee"}})),
+               pegged = designOf(orderWith({{"skirt.kind", "peg"}, {"skirt.to", "knee"}, {"skirt.peg", "1.5 in"}}));
   CHECK(hemRound(straight.pattern) - hemRound(pegged.pattern) == Approx(4 * inches(1.5)).margin(4));
 }
 
 TEST_CASE("a flared skirt of six panels is wider at the floor by eight inches on every panel edge") {
-  const Design straight = designOf(with({{"skirt.kind", "straight"}, {"skirt.to", "floor"}})),
-               gored = designOf(with({{"skirt.kind", "gored"}, {"skirt.to", "floor"}}));
+  const Design straight = designOf(orderWith({{"skirt.kind", "straight"}, {"skirt.to", "floor"}})),
+               gored = designOf(orderWith({{"skirt.kind", "gored"}, {"skirt.to", "floor"}}));
   CHECK(hemRound(gored.pattern) - hemRound(straight.pattern) == Approx(2 * 6 * inches(8)).epsilon(0.06));
 }
 
 TEST_CASE("a waist seam parts bodice and skirt without changing a girth") {
   for (const char* seam : {"level", "pointed"}) {
     INFO(seam);
-    const Design whole = designOf(with({{"skirt.kind", "gored"}, {"skirt.to", "knee"}})),
-                 parted = designOf(with({{"skirt.kind", "gored"}, {"skirt.to", "knee"}, {"waist.seam", seam}}));
+    const Design whole = designOf(orderWith({{"skirt.kind", "gored"}, {"skirt.to", "knee"}})),
+                 parted = designOf(orderWith({{"skirt.kind", "gored"}, {"skirt.to", "knee"}, {"waist.seam", seam}}));
     CHECK(parted.pattern.pieces.size() == 2 * whole.pattern.pieces.size());
     for (const PatternLevel& l : parted.pattern.levels)
       if (l.ring) CHECK(parted.pattern.closedGirth(l) == Approx(whole.pattern.closedGirth(l)).margin(0.02));
@@ -106,7 +95,7 @@ TEST_CASE("a waist seam parts bodice and skirt without changing a girth") {
       CHECK(std::abs(turnAcross(parted.pattern, s, false)) < 0.02);
     }
   }
-  const Design pointed = designOf(with({{"waist.seam", "pointed"}, {"waist.point", "1.5 in"}}));
+  const Design pointed = designOf(orderWith({{"waist.seam", "pointed"}, {"waist.point", "1.5 in"}}));
   const Piece& front = pieceOf(pointed.pattern, "front-1");
   const double waist = pointed.block.levels.at(level::kWaist).front;
   double lowest = 0;

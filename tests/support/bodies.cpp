@@ -40,6 +40,12 @@ Order plainOrder() {
   return order;
 }
 
+Order orderWith(std::initializer_list<std::pair<const char*, const char*>> choices) {
+  Order o = plainOrder();
+  for (const auto& [key, value] : choices) o.choices[key] = value;
+  return o;
+}
+
 std::vector<RealBody> realBodies() {
   std::ifstream in(sourceDir() + "/data/bodies/body-dimensions.csv");
   std::string line;

@@ -3,6 +3,7 @@
 // Bodies and orders for the tests: hand-made ones, every real one of data/bodies, and seeded random ones.
 #pragma once
 
+#include <initializer_list>
 #include <string>
 #include <vector>
 
@@ -18,6 +19,8 @@ MeasureSet inInches(const std::vector<std::pair<std::string, double>>& measures)
 // 10 1/2, underbust 13 1/2, waist 17 1/2, back waist 16; span 7 1/4, shoulder width 15.
 MeasureSet plainFigure();
 Order plainOrder();
+// The plain order with these choices.
+Order orderWith(std::initializer_list<std::pair<const char*, const char*>> choices);
 
 struct RealBody {
   double upperBust, waist, highHip, hip, stature, biacromial;  // mm

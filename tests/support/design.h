@@ -6,6 +6,7 @@
 
 #include <catch2/catch.hpp>
 #include <random>
+#include <stdexcept>
 
 #include "recalc/recalc.h"
 
@@ -15,6 +16,13 @@ inline Design designOf(const Order& order) {
   auto design = recalc(order);
   if (!design.ok()) FAIL(design.problem().text());
   return std::move(design).value();
+}
+
+// Throws std::out_of_range where the pattern has no such piece.
+inline const Piece& pieceOf(const Pattern& pattern, const std::string& id) {
+  for (const Piece& piece : pattern.pieces)
+    if (piece.id == id) return piece;
+  throw std::out_of_range(id);
 }
 
 // Portable: the standard's distributions may differ from library to library.
