@@ -31,13 +31,26 @@ void addHandles(TableScene& scene, const Design& design, const SceneOptions& opt
   }
 }
 
+// A piece's name under the dial gives way to it, its number steps aside, outwards.
+void clearGround(TableScene& scene, QPointF dial) {
+  constexpr double kAside = 0.85 * kDialRadius;
+  const auto under = [&](const SceneLabel& l) {
+    const QPointF off = l.at - dial;
+    return std::abs(off.x()) < kAside && std::abs(off.y()) < 1.5 * kDialRadius;
+  };
+  std::erase_if(scene.labels, [&](const SceneLabel& l) { return l.kind == LabelKind::PieceName && under(l); });
+  for (SceneLabel& l : scene.labels)
+    if (l.kind == LabelKind::PieceNumber && under(l)) l.at.setX(dial.x() + kAside);
+}
+
 // Each part of the one angle as a wedge pointing where it is taken up.
 void addDial(TableScene& scene, const Design& design) {
   const auto centre = dialCentre(design.pattern);
   if (!centre) return;
-  constexpr double kLeast = 0.05;  // degrees
+  constexpr double kLeast = 0.05;                                    // degrees
   const bool turns = design.rules.option("cup.kind") == "princess";  // else the dial only shows
   const QPointF at = toQt(scene.arrangement[centre->piece].apply(centre->at));
+  clearGround(scene, at);
   for (const DialPart& part : dartDial(design.block, design.rules)) {
     const double degrees = part.angleRad * 180 / std::numbers::pi;
     const Vec2 way = dialDirection(part.id);

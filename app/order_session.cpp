@@ -184,8 +184,8 @@ void OrderSession::redo() {
 }
 
 void OrderSession::refresh() {
-  questions_ = questionsAbout(order().measures, order().units);
   Result<Design> made = recalc(order(), design_.get());
+  questions_ = made.ok() ? made->questions : questionsAbout(order().measures, order().units);
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());
     proposal_.reset();

@@ -1,5 +1,6 @@
 #include "app/sheet_panel.h"
 
+#include <QHash>
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -60,7 +61,7 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     p->drawText(inside, Qt::AlignRight | (fails ? Qt::AlignVCenter : Qt::AlignVCenter), amount);
     const int room = inside.width() - QFontMetrics(p->font()).horizontalAdvance(amount) - 10;
     const auto text = [&](const QRect& where, const QString& s) {
-      p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(s, Qt::ElideRight, room));
+      p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, fitted(s, p->font(), room));
     };
     const QString subject = QString::fromStdString(r->subject);
     p->setPen(theme_->ink);
@@ -78,6 +79,14 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
   }
 
  private:
+  // Cut to a width; the same few texts are asked for at every step of a drag.
+  QString fitted(const QString& text, const QFont& font, int room) const {
+    constexpr qsizetype kKept = 2000;
+    const QString key = QStringLiteral("%1 %2 %3").arg(room).arg(font.bold()).arg(font.pixelSize()) + text;
+    if (const auto known = fitted_.constFind(key); known != fitted_.constEnd()) return *known;
+    if (fitted_.size() >= kKept) fitted_.clear();
+    return *fitted_.insert(key, QFontMetrics(font).elidedText(text, Qt::ElideRight, room));
+  }
   const CheckRow* row(const QModelIndex& index) const {
     const Design* d = session_.design();
     const auto i = static_cast<size_t>(index.row());
@@ -85,6 +94,7 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
   }
   const OrderSession& session_;
   const Theme* theme_;
+  mutable QHash<QString, QString> fitted_;
 };
 
 SheetPanel::SheetPanel(OrderSession& session, QWidget* parent)

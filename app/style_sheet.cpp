@@ -16,6 +16,7 @@ QString themeStyleSheet(const Theme& t) {
     #strip { background: @panel; }
     #lesser { color: @second; font-size: 12px; }
     #wrong { color: @attention; font-size: 12px; }
+    #workings { background: transparent; border: none; }
     #band { background: @attentionGround; border-left: 4px solid @attention; }
     QLineEdit, QPlainTextEdit { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 3px 6px; selection-background-color: @working; selection-color: @onWorking; }
     QLineEdit:focus, QPlainTextEdit:focus { border: 1px solid @working; }

@@ -198,7 +198,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
     : QWidget(parent),
       session_(session),
       theme_(&lightTheme()),
-      text_(new SettledLabel),
+      text_(new SettledText),
       reduction_(new ReductionPanel(session)) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
@@ -208,8 +208,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   heading->setObjectName("heading");
   column->addWidget(heading);
   text_->setObjectName("workings");
-  text_->setTextInteractionFlags(Qt::TextSelectableByMouse);
-  text_->setAlignment(Qt::AlignTop);
+  text_->setAccessibleName("Workings");
   heading->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
   column->addWidget(text_);
   column->addWidget(reduction_);

@@ -9,7 +9,7 @@
 
 #include "app/order_session.h"
 #include "app/reduction_panel.h"
-#include "app/settled_label.h"
+#include "app/settled_text.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -30,7 +30,7 @@ class WorkingsPanel : public QWidget {
   void refresh();
   OrderSession& session_;
   const Theme* theme_;
-  SettledLabel* text_;
+  SettledText* text_;
   ReductionPanel* reduction_;
 };
 

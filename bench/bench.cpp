@@ -235,6 +235,7 @@ void dragALine(benchmark::State& state) {
   if (drag.balanced) window.session().setChoice("balance.keep", "balanced");
   window.stages().setStage(drag.stage);
   window.show();
+  window.session().select({.working = "rule." + std::string(drag.key)});  // as taking hold of the handle does
   QApplication::processEvents();
   PaintCounter table;
   window.table().installEventFilter(&table);

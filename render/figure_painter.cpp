@@ -74,10 +74,19 @@ void FigurePainter::draw(QPainter& painter, const Theme& theme, std::string_view
 
 void FigurePainter::drawFigure(QPainter& painter, const Theme& theme, View view) const {
   const FigureOutline &mine = figure_.outline(view), &ideal = ideal_.outline(view);
-  painter.setPen(QPen(theme.secondInk, 1));
-  painter.setBrush(theme.tint);
-  for (const Polyline& part : mine.behind) painter.drawPolygon(toScreen(view, part));
-  painter.drawPolygon(toScreen(view, mine.body));
+  const auto filled = [&](const Polyline& outline) {  // the line smooths the edge of the fill
+    const QPolygonF polygon = toScreen(view, outline);
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.tint);
+    painter.drawPolygon(polygon);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(theme.secondInk, 1));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawPolygon(polygon);
+  };
+  for (const Polyline& part : mine.behind) filled(part);
+  filled(mine.body);
   for (const Polyline& line : mine.details) painter.drawPolyline(toScreen(view, line));
   painter.setBrush(Qt::NoBrush);
   QPen dashed(theme.secondInk, 1);

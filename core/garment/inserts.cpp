@@ -87,8 +87,7 @@ class InsertMaker {
 
   static double centreX(const Piece& p, bool upper) {
     for (const Edge& e : p.edges)
-      if (e.role == EdgeRole::Fold || e.role == EdgeRole::Opening || e.role == EdgeRole::Centre)
-        return upper ? e.path.end().x : e.path.start().x;  // on the front it runs up
+      if (isCentre(e.role)) return upper ? e.path.end().x : e.path.start().x;  // on the front it runs up
     return 0;
   }
 

@@ -17,60 +17,62 @@ class PanelMaker {
       : block_(block), rules_(rules), upper_(upper) {}
 
   std::vector<Panel> make() && {
-    const ClosedFront closed = closeSideDart(block_);
-    const Motion still;
-    const double side = rules_.length("allowance.side");
-    double right = 0, backWidth = 0;
-    for (const HalfLevel& l : block_.front.levels) right = std::max(right, l.side);
-    for (const HalfLevel& l : block_.back.levels) backWidth = std::max(backWidth, l.side);
-    const Motion back = Motion::mirrorX().then(Motion::translation({right + kBetweenHalves + backWidth, 0}));
-    const HalfBlock &f = block_.front, &b = block_.back;
-    const size_t nf = f.lines.size(), nb = b.lines.size();
-
-    for (size_t i = 0; i <= nf; ++i) {
-      DraftedEdge left = i == 0 ? centreEdge(f, f.centre) : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
-      DraftedEdge outer =
-          i == nf ? DraftedEdge{"side", EdgeRole::Seam, side, closed.side} : seamEdge(f.lines[i], closed.toCentre[i]);
-      panels_.push_back(Panel{fmt::format("front-{}", i + 1),
-                              panelName("front", i, nf),
-                              &f,
-                              i,
-                              i + 1,
-                              still,
-                              i == 0 ? still : closed.turn,
-                              std::move(left),
-                              std::move(outer),
-                              {}});
-      addUpper(panels_.back(), true, i, still);
-    }
-    for (size_t i = nb + 1; i-- > 0;) {
-      DraftedEdge left = i == nb ? DraftedEdge{"side", EdgeRole::Seam, side, b.side.transformed(back)}
-                                 : seamEdge(b.lines[i], b.lines[i].toCentre.transformed(back));
-      DraftedEdge inner = i == 0 ? centreEdge(b, b.centre.transformed(back))
-                                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(back));
-      const size_t boundary = panels_.size();
-      panels_.push_back(Panel{fmt::format("back-{}", i + 1),
-                              panelName("back", i, nb),
-                              &b,
-                              boundary,
-                              boundary + 1,
-                              back,
-                              back,
-                              std::move(left),
-                              std::move(inner),
-                              {}});
-      addUpper(panels_.back(), false, i, back);
-    }
+    layFront();
+    layBack();
     return std::move(panels_);
   }
 
  private:
-  // The upper outline as the panel sees it that lies behind `lines` lines from the centre.
-  void addUpper(Panel& p, bool front, size_t lines, const Motion& toPaper) const {
-    const std::optional<UpperOutline>& outline = front ? upper_.front : upper_.back;
-    if (!outline) return;
-    p.upper = opened(*outline, *p.half, lines);
-    for (UpperStretch& s : p.upper) s.path = s.path.transformed(toPaper);
+  void layFront() {
+    const ClosedFront closed = closeSideDart(block_);
+    const Motion still;
+    const HalfBlock& f = block_.front;
+    const size_t n = f.lines.size();
+    for (size_t i = 0; i <= n; ++i) {
+      DraftedEdge left = i == 0 ? centreEdge(f, f.centre) : seamEdge(f.lines[i - 1], closed.toSide[i - 1]);
+      DraftedEdge right = i == n ? sideEdge(closed.side) : seamEdge(f.lines[i], closed.toCentre[i]);
+      add(f, i, still, i == 0 ? still : closed.turn, std::move(left), std::move(right));
+    }
+  }
+
+  // Mirrored, so that the side comes first.
+  void layBack() {
+    double front = 0, back = 0;
+    for (const HalfLevel& l : block_.front.levels) front = std::max(front, l.side);
+    for (const HalfLevel& l : block_.back.levels) back = std::max(back, l.side);
+    const Motion aside = Motion::mirrorX().then(Motion::translation({front + kBetweenHalves + back, 0}));
+    const HalfBlock& b = block_.back;
+    const size_t n = b.lines.size();
+    for (size_t i = n + 1; i-- > 0;) {
+      DraftedEdge left =
+          i == n ? sideEdge(b.side.transformed(aside)) : seamEdge(b.lines[i], b.lines[i].toCentre.transformed(aside));
+      DraftedEdge right = i == 0 ? centreEdge(b, b.centre.transformed(aside))
+                                 : seamEdge(b.lines[i - 1], b.lines[i - 1].toSide.transformed(aside));
+      add(b, i, aside, aside, std::move(left), std::move(right));
+    }
+  }
+
+  // The panel behind `lines` lines from the centre, with the upper outline as it sees it.
+  void add(const HalfBlock& half, size_t lines, const Motion& still, const Motion& lower, DraftedEdge left,
+           DraftedEdge right) {
+    Panel p{fmt::format("{}-{}", half.id, lines + 1),
+            panelName(half.id, lines, half.lines.size()),
+            &half,
+            panels_.size(),
+            panels_.size() + 1,
+            still,
+            lower,
+            std::move(left),
+            std::move(right),
+            {}};
+    const std::optional<UpperOutline>& outline = &half == &block_.front ? upper_.front : upper_.back;
+    if (outline) p.upper = opened(*outline, half, lines);
+    for (UpperStretch& s : p.upper) s.path = s.path.transformed(still);
+    panels_.push_back(std::move(p));
+  }
+
+  DraftedEdge sideEdge(Path path) const {
+    return {"side", EdgeRole::Seam, rules_.length("allowance.side"), std::move(path)};
   }
 
   DraftedEdge seamEdge(const PanelLine& line, Path path) const {

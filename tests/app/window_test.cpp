@@ -4,6 +4,7 @@
 #include <QListWidget>
 #include <QPushButton>
 #include <QTemporaryDir>
+#include <QTextEdit>
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
@@ -154,7 +155,7 @@ TEST_CASE("a click on a handle shows its arithmetic; one on an edge, its seam") 
   const HalfLevel& waist = d.design().block.front.at("waist");
   d.clickTable({waist.side, waist.y});
   CHECK(d.window.session().selection().working == "front.waist.side");
-  CHECK(d.window.findChild<QLabel*>("workings")->text().contains("finished quarter"));
+  CHECK(d.window.findChild<QTextEdit*>("workings")->toPlainText().contains("finished quarter"));
   QTest::mouseClick(&d.window.stages(), Qt::LeftButton, Qt::NoModifier,
                     d.window.stages().stageRect(Stage::Prepare).center());
   CHECK(d.window.table().mode() == TableMode::Apart);
@@ -162,7 +163,7 @@ TEST_CASE("a click on a handle shows its arithmetic; one on an edge, its seam") 
   const Path& edge = d.design().pattern.pieces[1].edge("side").path;
   d.clickTable(scene.place(d.design(), "front-2", edge.pointAt(edge.length() * 0.4)));
   CHECK(d.window.session().selection().seam == "side");
-  CHECK(d.window.findChild<QLabel*>("workings")->text().contains("piece 2 joins piece 3"));
+  CHECK(d.window.findChild<QTextEdit*>("workings")->toPlainText().contains("piece 2 joins piece 3"));
 }
 
 TEST_CASE("a row of the balance sheet leads to its spot") {
@@ -173,7 +174,7 @@ TEST_CASE("a row of the balance sheet leads to its spot") {
   REQUIRE(d.window.session().selection().row);
   CHECK(*d.window.session().selection().row == 0);
   CHECK(d.window.table().mode() != TableMode::OnTheBlock);
-  CHECK(d.window.findChild<QLabel*>("workings")->text().contains("To mend it"));
+  CHECK(d.window.findChild<QTextEdit*>("workings")->toPlainText().contains("To mend it"));
 }
 
 TEST_CASE("one key switches the units, but not while typing") {
