@@ -35,10 +35,10 @@ class DialSetter {
   void atSide() {
     const double ease = angle("dial.ease"), dart = angle("dial.side");
     DartTurn eased;
-    std::string spread;
+    std::string mouth;
     if (ease > kLeast) {
       const DartCut cut = sideCut();
-      spread = cut.mouth.edge + "-spread";
+      mouth = cut.mouth.edge;
       eased = openSpread(pattern_, cut, ease);
     }
     note("dial.ease", "Left as ease at the side", eased);
@@ -48,7 +48,7 @@ class DialSetter {
       opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", allowance(dart, reach(cut)), kClear});
     }
     note("dial.side", "Side dart, wide at its mouth", opened);
-    if (ease > kLeast) plan(spread, eased.width);
+    if (ease > kLeast) plan(mouth, eased.width);
   }
 
   std::optional<Problem> atCentre() {

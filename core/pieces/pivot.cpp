@@ -253,20 +253,50 @@ DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const D
   return turn;
 }
 
+namespace {
+
+// Seams read their notches off a piece again.
+void readNotchesAgain(Pattern& pattern, size_t piece) {
+  for (Seam& s : pattern.seams)
+    for (const bool sideA : {true, false}) {
+      const SeamSide& side = sideA ? s.a : s.b;
+      if (side.piece != piece) continue;
+      for (SeamNotch& n : s.notches)
+        for (const Notch& mark : pattern.pieces[piece].notches)
+          if (mark.id == n.id && side.uses(mark.edge))
+            (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
+    }
+}
+
+constexpr double kNarrow = 20;  // mm: less would bend too tightly on an edge of its own
+
+// The edge behind a narrow spread reaches over it, both run on into each other.
+void reachOver(Piece& piece, Edge& before, Edge& after) {
+  reshape(piece, after, withEnds(after.path, before.path.end(), after.path.end()));
+  const Vec2 on = unit(before.path.endTangent() + after.path.startTangent());
+  reshape(piece, before, aimed(before.path, false, on));
+  reshape(piece, after, aimed(after.path, true, on));
+}
+
+}  // namespace
+
 DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
   Turner turner(pattern, cut);
   const DartTurn turn = turner.turn(angleRad);
   Piece& p = turner.piece();
   Edge& before = p.edges[turner.mouthAt() - 1];
   Edge& after = p.edges[turner.mouthAt()];
+  if (distance(before.path.end(), after.path.start()) < kNarrow) {
+    reachOver(p, before, after);
+    readNotchesAgain(pattern, cut.piece);
+    return turn;
+  }
   Edge added{before.id + "-spread", before.role, before.allowance, {}};
   while (hasEdge(p, added.id)) added.id += "-2";
   const Vec2 a = before.path.end(), b = after.path.start();
-  // What is added runs straight on from a little before to a little behind it, so that the bends lie in what was there
-  // before, where there is room for them.
-  constexpr double kAround = 15;  // mm
+  // What is added is straight; the bends lie beside it, in what was there before, where there is room for them.
   const double third = distance(a, b) / 3;
-  const Vec2 on = unit(after.path.pointAt(kAround) - before.path.pointAt(before.path.length() - kAround));
+  const Vec2 on = unit(b - a);
   reshape(p, before, aimed(before.path, false, on));
   added.path = Path(Cubic{a, a + third * on, b - third * on, b});
   reshape(p, after, aimed(after.path, true, on));
@@ -282,16 +312,7 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad) {
       }
     }
   p.edges.insert(p.edges.begin() + static_cast<std::ptrdiff_t>(turner.mouthAt()), std::move(added));
-  // Seams read their notches off the pieces again.
-  for (Seam& s : pattern.seams)
-    for (const bool sideA : {true, false}) {
-      const SeamSide& side = sideA ? s.a : s.b;
-      if (side.piece != cut.piece) continue;
-      for (SeamNotch& n : s.notches)
-        for (const Notch& mark : p.notches)
-          if (mark.id == n.id && side.uses(mark.edge))
-            (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
-    }
+  readNotchesAgain(pattern, cut.piece);
   return turn;
 }
 

@@ -43,7 +43,8 @@ struct DartTurn {
 DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const DartName& name);
 
 // The same with cloth left in the gap: the outline runs on across the mouth, which grows by the width. What is added is
-// an edge of the mouth's role, and the seams that use the mouth's edge use it too.
+// an edge of the mouth's role, and the seams that use the mouth's edge use it too; less than 20 mm is no edge of its
+// own but is added to the edge behind the mouth. The corners are rounded.
 DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad);
 
 // Folds out a dart `width` wide beside the mouth, clockwise from it, by turning the part until that shuts. Both ends

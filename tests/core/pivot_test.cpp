@@ -5,6 +5,7 @@
 #include <map>
 
 #include "garment/dart_dial.h"
+#include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -149,6 +150,34 @@ TEST_CASE("a spread keeps the cloth: the mouth grows by the width and nothing el
   const double right = piece.edge("right").path.length() + piece.edge("right-spread").path.length() +
                        piece.edge("right-2").path.length();
   CHECK(right == Approx(200 + turn.width).margin(0.4));  // its corners are rounded off
+}
+
+TEST_CASE("a narrow spread is no edge of its own: the edge behind the mouth reaches over it") {
+  for (const double angle : {0.002, 0.01, 0.05, 0.09}) {
+    INFO("angle " << angle);
+    Pattern p = square();
+    const DartTurn turn = openSpread(p, kAcross, angle);
+    const Piece& piece = p.pieces[0];
+    checkCloses(piece);
+    CHECK_FALSE(hasEdge(piece, "right-spread"));
+    CHECK(piece.edge("right").path.length() + piece.edge("right-2").path.length() ==
+          Approx(200 + turn.width).margin(0.05 * turn.width + 0.01));
+    const Vec2 in = piece.edge("right").path.endTangent(), out = piece.edge("right-2").path.startTangent();
+    CHECK(std::abs(angleBetween(in, out)) < 1e-9);
+  }
+}
+
+TEST_CASE("however much is left as ease at the side, the pieces balance and no edge bends too tightly") {
+  for (const char* ease : {"0.03", "0.05", "0.1", "0.2", "0.35", "0.6", "1"}) {
+    INFO("ease " << ease);
+    const Design d = designOf(orderWith({{"dial.ease", ease}, {"balance.keep", "balanced"}}));
+    for (const CheckRow& r : d.sheet.rows)
+      if (!r.pass && !r.note) FAIL_CHECK(r.subject << ": " << r.detail << " " << r.amount);
+    // What is eased in is what was left.
+    const Seam& side = *d.pattern.seam("side");
+    CHECK(d.pattern.sidePath(side.a).length() - d.pattern.sidePath(side.b).length() ==
+          Approx(d.working("rule.dial.ease")->result).margin(0.5));
+  }
 }
 
 TEST_CASE("what is folded out at an edge shortens it and shuts without a gap") {
