@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <numeric>
 #include <set>
 
 #include "app/client_pages.h"
@@ -36,6 +37,91 @@ QColor shaded(const QColor& base, double light) {
                           static_cast<float>(std::min(1.0, base.greenF() * l)),
                           static_cast<float>(std::min(1.0, base.blueF() * l)));
 }
+
+// The cup as it is seen from one side, in the middle of a picture.
+class CupPicture {
+ public:
+  CupPicture(const StandingCup& cup, const Theme& theme, double turn, double tilt, QSize size)
+      : cup_(cup), theme_(theme), centre_(size.width() / 2.0, size.height() / 2.0) {
+    std::set<size_t> used;
+    for (const auto& t : cup.triangles) used.insert(t.begin(), t.end());
+    Vec3 middle;
+    const auto count = static_cast<double>(used.size());
+    for (size_t id : used) {
+      middle.x += cup.points[id].x / count;
+      middle.y += cup.points[id].y / count;
+      middle.z += cup.points[id].z / count;
+    }
+    for (const Vec3& point : cup.points)
+      at_.push_back(turned({point.x - middle.x, point.y - middle.y, point.z - middle.z}, turn, tilt));
+    double reach = 1;
+    for (size_t id : used) reach = std::max({reach, std::abs(at_[id].x), std::abs(at_[id].y)});
+    scale_ = 0.8 * std::min(centre_.x(), centre_.y() - 40) / reach;
+  }
+
+  // The farthest first. Light falls on the points, so that the sheets look round.
+  void drawSheets(QPainter& p) const {
+    const std::vector<Vec3> normals = normalsOfPoints();
+    for (size_t i : fromBehind()) {
+      const auto& t = cup_.triangles[i];
+      Vec3 mean;
+      for (size_t id : t) mean = {mean.x + normals[id].x, mean.y + normals[id].y, mean.z + normals[id].z};
+      const double size = std::sqrt(mean.x * mean.x + mean.y * mean.y + mean.z * mean.z);
+      // From above on the left, in front; the inside is darker.
+      const double light = size > 0 ? (-0.3 * mean.x - 0.4 * mean.y + 0.87 * mean.z) / size : 0;
+      const bool outside = normalOf(at_[t[0]], at_[t[1]], at_[t[2]]).z > 0;
+      const QColor color = shaded(cup_.pieceOf[i] % 2 == 0 ? theme_.tint : theme_.tintDeep, outside ? light : -0.35);
+      p.setPen(QPen(color, 0.8));
+      p.setBrush(color);
+      const QPointF corners[] = {onScreen(t[0]), onScreen(t[1]), onScreen(t[2])};
+      p.drawPolygon(corners, 3);
+    }
+  }
+
+  // Its edges and seams.
+  void drawLines(QPainter& p) const {
+    p.setBrush(Qt::NoBrush);
+    for (const auto& [lines, width] : {std::pair{&cup_.edges, 1.8}, {&cup_.seams, 1.4}}) {
+      QPen pen(theme_.ink, width);
+      pen.setJoinStyle(Qt::RoundJoin);
+      p.setPen(pen);
+      for (const auto& line : *lines) {
+        QPolygonF points;
+        for (size_t id : line) points << onScreen(id);
+        p.drawPolyline(points);
+      }
+    }
+  }
+
+ private:
+  QPointF onScreen(size_t id) const { return centre_ + scale_ * QPointF(at_[id].x, at_[id].y); }
+
+  std::vector<Vec3> normalsOfPoints() const {
+    std::vector<Vec3> normals(at_.size());
+    for (const auto& t : cup_.triangles) {
+      const Vec3 n = normalOf(at_[t[0]], at_[t[1]], at_[t[2]]);
+      for (size_t id : t) normals[id] = {normals[id].x + n.x, normals[id].y + n.y, normals[id].z + n.z};
+    }
+    return normals;
+  }
+
+  std::vector<size_t> fromBehind() const {
+    std::vector<size_t> order(cup_.triangles.size());
+    std::iota(order.begin(), order.end(), size_t{0});
+    const auto depth = [&](size_t i) {
+      const auto& t = cup_.triangles[i];
+      return at_[t[0]].z + at_[t[1]].z + at_[t[2]].z;
+    };
+    std::sort(order.begin(), order.end(), [&](size_t a, size_t b) { return depth(a) < depth(b); });
+    return order;
+  }
+
+  const StandingCup& cup_;
+  const Theme& theme_;
+  const QPointF centre_;
+  std::vector<Vec3> at_;
+  double scale_ = 1;
+};
 
 }  // namespace
 
@@ -125,66 +211,9 @@ void StandingView::paintEvent(QPaintEvent*) {
     p.drawText(rect(), Qt::AlignCenter, "There is no cup to stand yet.");
     return;
   }
-  std::vector<Vec3> at;
-  double reach = 1;
-  Vec3 middle;
-  std::set<size_t> used;
-  for (const auto& t : cup_.triangles) used.insert(t.begin(), t.end());
-  for (size_t id : used) {
-    middle.x += cup_.points[id].x / static_cast<double>(used.size());
-    middle.y += cup_.points[id].y / static_cast<double>(used.size());
-    middle.z += cup_.points[id].z / static_cast<double>(used.size());
-  }
-  for (const Vec3& point : cup_.points)
-    at.push_back(turned({point.x - middle.x, point.y - middle.y, point.z - middle.z}, turn_, tilt_));
-  for (size_t id : used) reach = std::max({reach, std::abs(at[id].x), std::abs(at[id].y)});
-  const double scale = 0.8 * std::min(width() / 2.0, height() / 2.0 - 40) / reach;
-  const auto screen = [&](size_t id) {
-    return QPointF(width() / 2.0 + scale * at[id].x, height() / 2.0 + scale * at[id].y);
-  };
-
-  // Light falls on the points, so that the sheets look round.
-  std::vector<Vec3> normals(at.size());
-  for (const auto& t : cup_.triangles) {
-    const Vec3 n = normalOf(at[t[0]], at[t[1]], at[t[2]]);
-    for (size_t id : t) normals[id] = {normals[id].x + n.x, normals[id].y + n.y, normals[id].z + n.z};
-  }
-  // The farthest first.
-  std::vector<size_t> order(cup_.triangles.size());
-  for (size_t i = 0; i < order.size(); ++i) order[i] = i;
-  const auto depth = [&](size_t i) {
-    const auto& t = cup_.triangles[i];
-    return at[t[0]].z + at[t[1]].z + at[t[2]].z;
-  };
-  std::sort(order.begin(), order.end(), [&](size_t a, size_t b) { return depth(a) < depth(b); });
-  for (size_t i : order) {
-    const auto& t = cup_.triangles[i];
-    const Vec3 n = normalOf(at[t[0]], at[t[1]], at[t[2]]);
-    Vec3 mean;
-    for (size_t id : t) mean = {mean.x + normals[id].x, mean.y + normals[id].y, mean.z + normals[id].z};
-    const double size = std::sqrt(mean.x * mean.x + mean.y * mean.y + mean.z * mean.z);
-    // From above on the left, in front; the inside is darker.
-    const double light = size > 0 ? (-0.3 * mean.x - 0.4 * mean.y + 0.87 * mean.z) / size : 0;
-    const bool outside = n.z > 0;
-    const QColor base = cup_.pieceOf[i] % 2 == 0 ? theme_->tint : theme_->tintDeep;
-    const QColor color = shaded(base, outside ? light : -0.35);
-    QPen pen(color, 0.8);
-    p.setPen(pen);
-    p.setBrush(color);
-    const QPointF corners[] = {screen(t[0]), screen(t[1]), screen(t[2])};
-    p.drawPolygon(corners, 3);
-  }
-  p.setBrush(Qt::NoBrush);
-  for (const auto& [lines, width] : {std::pair{&cup_.edges, 1.8}, {&cup_.seams, 1.4}}) {
-    QPen pen(theme_->ink, width);
-    pen.setJoinStyle(Qt::RoundJoin);
-    p.setPen(pen);
-    for (const auto& line : *lines) {
-      QPolygonF points;
-      for (size_t id : line) points << screen(id);
-      p.drawPolyline(points);
-    }
-  }
+  const CupPicture picture(cup_, *theme_, turn_, tilt_, size());
+  picture.drawSheets(p);
+  picture.drawLines(p);
   p.setPen(theme_->secondInk);
   const QString kind =
       asIfCut_ ? "The bust lies in the princess seam; so it would stand cut out along a cup line. " : "";

@@ -1,7 +1,9 @@
 #include "garment/line_handles.h"
 
 #include <algorithm>
+#include <array>
 #include <optional>
+#include <span>
 
 #include "garment/dart_dial.h"
 
@@ -39,7 +41,7 @@ class Places {
     return std::nullopt;
   }
   // The same on the first of these pieces that has it.
-  std::optional<Place> onAny(std::initializer_list<std::string_view> ids, std::string_view edge, double part) const {
+  std::optional<Place> onAny(std::span<const std::string_view> ids, std::string_view edge, double part) const {
     for (std::string_view id : ids)
       if (const auto place = on(id, edge, part)) return place;
     return std::nullopt;
@@ -118,76 +120,126 @@ class Places {
   const Pattern& pattern_;
 };
 
-}  // namespace
+// Where to look for the upper edge of either half, in this order.
+constexpr std::array<std::string_view, 3> kFronts{"yoke-front", "front-1", "front-2"};
+constexpr std::array<std::string_view, 2> kBacks{"yoke-back", "back-1"}, kStrapFronts{"front-2", "front-1"};
 
-std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, std::string_view stage) {
-  const Places places(pattern);
-  std::vector<LineHandle> handles;
-  const auto add = [&](std::string_view key, const std::optional<Place>& place, Vec2 axis) {
+// The handles of one stage, from the shoulder down.
+class HandleMaker {
+ public:
+  HandleMaker(const Pattern& pattern, const Rules& rules, std::string_view stage)
+      : pattern_(pattern), rules_(rules), stage_(stage), places_(pattern) {}
+
+  std::vector<LineHandle> make() && {
+    dial();
+    shoulders();
+    inserts();
+    skirt();
+    topEdge();
+    hem();
+    cups();
+    return std::move(handles_);
+  }
+
+ private:
+  void add(std::string_view key, const std::optional<Place>& place, Vec2 axis) {
     const RuleInfo* rule = findRule(key);
-    const bool isNeck = key.starts_with("neck.") && stage == "Lines";  // chosen with the block, drawn with the lines
-    if (!place || (rule->stage != stage && !isNeck)) return;
-    if (!ruleCounts(*rule, [&](std::string_view other) { return rules.option(other); })) return;
-    for (const LineHandle& h : handles)
+    const bool isNeck = key.starts_with("neck.") && stage_ == "Lines";  // chosen with the block, drawn with the lines
+    if (!place || (rule->stage != stage_ && !isNeck)) return;
+    if (!ruleCounts(*rule, [&](std::string_view other) { return rules_.option(other); })) return;
+    for (const LineHandle& h : handles_) {
       if (h.key == "cup.side" && key == h.key) return;
-    for (const LineHandle& h : handles)
       if (h.piece == place->piece && distance(h.at, place->at) < 1) return;  // one place, one handle
-    handles.push_back({std::string(key), place->piece, place->at, axis, rules.length(key)});
-  };
-  if (const auto centre = dialCentre(pattern); centre && stage == "Cups" && rules.option("cup.kind") == "princess")
+    }
+    handles_.push_back({std::string(key), place->piece, place->at, axis, rules_.length(key)});
+  }
+
+  void dial() {
+    const auto centre = dialCentre(pattern_);
+    if (!centre || stage_ != "Cups" || rules_.option("cup.kind") != "princess") return;
     for (const char* part : {"side", "ease", "centre", "top"}) {
       const std::string key = std::string("dial.") + part;
       const Vec2 way = dialDirection(part);
-      const double mm = rules.share(key) * kDialReach;
-      handles.push_back({key, centre->piece, centre->at + (kDialHandle + mm) * way, way, mm, 1 / kDialReach});
+      const double mm = rules_.share(key) * kDialReach;
+      handles_.push_back({key, centre->piece, centre->at + (kDialHandle + mm) * way, way, mm, 1 / kDialReach});
     }
-  const std::initializer_list<std::string_view> fronts{"yoke-front", "front-1", "front-2"},
-      backs{"yoke-back", "back-1"};
-  const bool yokeFront = places.on("front-1", "yoke-front-1", 0).has_value(),
-             yokeBack = places.end("back-1", EdgeRole::Yoke, false).has_value();
-  const bool goesUp = places.onAny(fronts, "neck", 0).has_value();
-  const std::string_view cover = rules.option("cover.kind");
-  if (cover == "covered" || cover == "halter") {
-    add("neck.depth_front", places.onAny(fronts, "neck", 0), kDown);
-    add("neck.width", places.onAny(fronts, "neck", 1), kOut);
-    add("halter.width", places.onAny(fronts, "shoulder", 1), kOut);
   }
-  add("cover.strap_width", places.onAny({"front-2", "front-1"}, "shoulder", 0), kIn);
-  if (rules.option("yoke.front") != "none") add("yoke.armhole", places.yokeAtArmhole("yoke-front", false), kUp);
-  if (rules.option("yoke.back") != "none") add("yoke.armhole", places.yokeAtArmhole("yoke-back", true), kUp);
-  add("off.depth", places.on("shoulder-band", "front", 0), kDown);
-  const bool keyholeBehind = rules.option("keyhole.kind") == "back";
-  add("keyhole.width", places.onAny(keyholeBehind ? backs : fronts, "keyhole", 0.5), keyholeBehind ? kIn : kOut);
-  add("keyhole.from", places.onAny(keyholeBehind ? backs : fronts, "keyhole", keyholeBehind ? 0 : 1), kDown);
-  add("insert.top", places.on("insert-centre", "insert-centre", 0), kOut);
-  add("insert.hem", places.on("insert-centre", "insert-centre", 1), kOut);
-  add("insert.shoulder", places.on("insert-shoulder-front", "insert-shoulder-front", 1), kIn);
-  add("waist.point", places.end("skirt-front-1", EdgeRole::Fold, false), kDown);
-  const Vec2 swing = places.awayFromHemCorner();
-  add("skirt.flare", places.hemCorner(), swing);
-  add("skirt.gore", places.hemCorner(), swing);
-  add("skirt.peg", places.hemCorner(), -swing);
-  const auto front = places.end("front-1", yokeFront ? EdgeRole::Yoke : EdgeRole::Top, true);
-  if (!goesUp || yokeFront || cover == "straps") {
-    add("top.dip", front, kDown);
-    add("top.plunge", front, kDown);
+
+  std::string_view cover() const { return rules_.option("cover.kind"); }
+  bool yokeFront() const { return places_.on("front-1", "yoke-front-1", 0).has_value(); }
+  bool yokeBack() const { return places_.end("back-1", EdgeRole::Yoke, false).has_value(); }
+
+  void shoulders() {
+    if (cover() == "covered" || cover() == "halter") {
+      add("neck.depth_front", places_.onAny(kFronts, "neck", 0), kDown);
+      add("neck.width", places_.onAny(kFronts, "neck", 1), kOut);
+      add("halter.width", places_.onAny(kFronts, "shoulder", 1), kOut);
+    }
+    add("cover.strap_width", places_.onAny(kStrapFronts, "shoulder", 0), kIn);
+    if (rules_.option("yoke.front") != "none") add("yoke.armhole", places_.yokeAtArmhole("yoke-front", false), kUp);
+    if (rules_.option("yoke.back") != "none") add("yoke.armhole", places_.yokeAtArmhole("yoke-back", true), kUp);
+    add("off.depth", places_.on("shoulder-band", "front", 0), kDown);
+    const bool behind = rules_.option("keyhole.kind") == "back";
+    const std::span<const std::string_view> upper = behind ? std::span<const std::string_view>(kBacks) : kFronts;
+    add("keyhole.width", places_.onAny(upper, "keyhole", 0.5), behind ? kIn : kOut);
+    add("keyhole.from", places_.onAny(upper, "keyhole", behind ? 0 : 1), kDown);
   }
-  add("top.plunge_beside", places.joint("front-1"), kOut);
-  add("top.rise", places.crest(), kUp);
-  add("top.above_chest", places.crest(), kUp);
-  add("top.side", places.side(true), kUp);
-  const std::string_view back = rules.option("back.shape");
-  if (cover != "covered" || yokeBack || back == "scoop" || back == "v")
-    add("back.slope", places.end("back-1", yokeBack ? EdgeRole::Yoke : EdgeRole::Top, false), kDown);
-  add("hem.dip", places.end("front-1", EdgeRole::Hem, false), kDown);
-  add("hem.length", places.end("front-1", EdgeRole::Hem, false), kDown);
-  add("hem.length", places.end("back-1", EdgeRole::Hem, true), kDown);
-  add("hem.raise", places.side(false), kUp);
-  add("cup.bridge", places.notch("cup-1", "bust"), kOut);
-  add("cup.bridge", places.notch("cup", "bust"), kOut);
-  add("cup.outer_extra", places.notch("cup-2", "bust"), kOut);
-  for (const char* upper : {"cup-2-band", "cup-2-cross", "cup-2"}) add("cup.side", places.seamEnd(upper), kIn);
-  return handles;
+
+  void inserts() {
+    add("insert.top", places_.on("insert-centre", "insert-centre", 0), kOut);
+    add("insert.hem", places_.on("insert-centre", "insert-centre", 1), kOut);
+    add("insert.shoulder", places_.on("insert-shoulder-front", "insert-shoulder-front", 1), kIn);
+  }
+
+  void skirt() {
+    add("waist.point", places_.end("skirt-front-1", EdgeRole::Fold, false), kDown);
+    const Vec2 swing = places_.awayFromHemCorner();
+    add("skirt.flare", places_.hemCorner(), swing);
+    add("skirt.gore", places_.hemCorner(), swing);
+    add("skirt.peg", places_.hemCorner(), -swing);
+  }
+
+  void topEdge() {
+    const auto front = places_.end("front-1", yokeFront() ? EdgeRole::Yoke : EdgeRole::Top, true);
+    const bool goesUp = places_.onAny(kFronts, "neck", 0).has_value();
+    if (!goesUp || yokeFront() || cover() == "straps") {
+      add("top.dip", front, kDown);
+      add("top.plunge", front, kDown);
+    }
+    add("top.plunge_beside", places_.joint("front-1"), kOut);
+    add("top.rise", places_.crest(), kUp);
+    add("top.above_chest", places_.crest(), kUp);
+    add("top.side", places_.side(true), kUp);
+    const std::string_view back = rules_.option("back.shape");
+    if (cover() != "covered" || yokeBack() || back == "scoop" || back == "v")
+      add("back.slope", places_.end("back-1", yokeBack() ? EdgeRole::Yoke : EdgeRole::Top, false), kDown);
+  }
+
+  void hem() {
+    add("hem.dip", places_.end("front-1", EdgeRole::Hem, false), kDown);
+    add("hem.length", places_.end("front-1", EdgeRole::Hem, false), kDown);
+    add("hem.length", places_.end("back-1", EdgeRole::Hem, true), kDown);
+    add("hem.raise", places_.side(false), kUp);
+  }
+
+  void cups() {
+    add("cup.bridge", places_.notch("cup-1", "bust"), kOut);
+    add("cup.bridge", places_.notch("cup", "bust"), kOut);
+    add("cup.outer_extra", places_.notch("cup-2", "bust"), kOut);
+    for (const char* upper : {"cup-2-band", "cup-2-cross", "cup-2"}) add("cup.side", places_.seamEnd(upper), kIn);
+  }
+
+  const Pattern& pattern_;
+  const Rules& rules_;
+  const std::string_view stage_;
+  const Places places_;
+  std::vector<LineHandle> handles_;
+};
+
+}  // namespace
+
+std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, std::string_view stage) {
+  return HandleMaker(pattern, rules, stage).make();
 }
 
 }  // namespace armure
