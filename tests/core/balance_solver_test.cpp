@@ -139,6 +139,39 @@ TEST_CASE("any start ends at the same place, a near one in fewer steps") {
   CHECK((again.x - first.x).cwiseAbs().maxCoeff() < 1e-6);
 }
 
+TEST_CASE("a chain of drags ends where each order by itself would") {
+  Dice dice(31);
+  int compared = 0;
+  for (const Preset& style : styleTable()) {
+    Order o = plainOrder();
+    o.style = style.id;
+    o.choices["balance.keep"] = "balanced";
+    Design before = designOf(o);
+    std::vector<const RuleInfo*> lengths;
+    for (const RuleInfo& rule : ruleTable())
+      if (rule.kind == RuleKind::Length && (rule.stage == "Cups" || rule.stage == "Lines") &&
+          ruleCounts(rule, [&](std::string_view key) { return before.rules.option(key); }))
+        lengths.push_back(&rule);
+    for (int step = 0; step < 6; ++step) {
+      const RuleInfo& rule =
+          *lengths.at(static_cast<size_t>(dice.between(0, 0.999) * static_cast<double>(lengths.size())));
+      const double value =
+          std::clamp(before.rules.length(rule.key) + dice.between(-12, 12), rule.lowest + 0.1, rule.highest - 0.1);
+      o.choices[std::string(rule.key)] = formatExact(value, Unit::Millimetre) + " mm";
+      INFO(style.id << ", " << rule.key << " " << value);
+      auto warm = recalc(o, &before), cold = recalc(o);
+      REQUIRE(warm.ok() == cold.ok());
+      if (!warm.ok()) continue;
+      CHECK(apart(warm->pattern, cold->pattern) < 1e-4);
+      CHECK(warm->balanced->unreachable == cold->balanced->unreachable);
+      CHECK(warm->sheet.failing() == cold->sheet.failing());
+      before = std::move(warm).value();
+      ++compared;
+    }
+  }
+  CHECK(compared > 100);
+}
+
 TEST_CASE("the result does not hang on the order of pieces, edges and seams") {
   for (const Order& o : randomOrders(12, 44)) {
     const auto made = recalc(o);
