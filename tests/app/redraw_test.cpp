@@ -17,6 +17,7 @@ using namespace armure::testing;
 namespace {
 
 void shown(MainWindow& window, Stage stage) {
+  QApplication::setCursorFlashTime(0);  // what blinks differs from picture to picture
   window.resize(1280, 800);
   window.show();
   REQUIRE(QTest::qWaitForWindowExposed(&window));
