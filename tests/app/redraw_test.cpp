@@ -28,7 +28,8 @@ void shown(MainWindow& window, Stage stage) {
 }
 
 QImage onScreen(MainWindow& window) {
-  QTest::qWait(40);
+  // One round paints; another lets what was laid out anew move a scroll bar; slow builds need each in full.
+  for (int round = 0; round < 5; ++round) QTest::qWait(20);
   return window.screen()->grabWindow(window.winId()).toImage().convertToFormat(QImage::Format_RGB32);
 }
 
