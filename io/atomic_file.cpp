@@ -2,37 +2,46 @@
 
 #include <fcntl.h>
 #include <fmt/format.h>
+#include <sys/file.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
 #include <cerrno>
 #include <cstring>
-#include <fstream>
 #include <utility>
+
+#include "quotable.h"
 
 namespace armure {
 namespace {
 
-Problem systemProblem(const std::filesystem::path& path, std::string_view doing, int error) {
+namespace fs = std::filesystem;
+
+// Files being written are called .armure-XXXXXX.part, whatever they will be: every name the folder can hold can be
+// saved. While it is written such a file is locked, so that one without a lock has been left by a program that is gone.
+constexpr std::string_view kPartPrefix = ".armure-", kPartSuffix = ".part";
+
+std::string shown(const fs::path& path) { return quotable(path.string()); }
+
+Problem systemProblem(const fs::path& path, std::string_view doing, int error) {
   std::string remedy = "check the path and try another folder";
   if (error == ENOSPC || error == EDQUOT)
     remedy = "the disk is full: free some space or save elsewhere; nothing was overwritten";
   if (error == EACCES || error == EPERM || error == EROFS)
     remedy = "this folder may not be written to: choose another one; nothing was overwritten";
-  return {path.string(), fmt::format("{}: {}", doing, std::strerror(error)), remedy};
+  if (error == ENAMETOOLONG) remedy = "choose a shorter name";
+  return {shown(path), fmt::format("{}: {}", doing, std::strerror(error)), remedy};
 }
 
 class Descriptor {
  public:
   explicit Descriptor(int fd) : fd_(fd) {}
-  Descriptor(const Descriptor&) = delete;
-  Descriptor& operator=(const Descriptor&) = delete;
+  Descriptor(Descriptor&& other) noexcept : fd_(std::exchange(other.fd_, -1)) {}
+  Descriptor& operator=(Descriptor&&) = delete;
   ~Descriptor() {
     if (fd_ >= 0) ::close(fd_);
   }
   int get() const { return fd_; }
-  // Closes and reports: a full disk may show only here.
-  bool close() { return ::close(std::exchange(fd_, -1)) == 0; }
 
  private:
   int fd_;
@@ -49,57 +58,184 @@ bool writeAll(int fd, std::string_view content) {
 }
 
 // The file a link points at, so that saving through a link does not replace the link.
-std::filesystem::path realTarget(const std::filesystem::path& path) {
+fs::path realTarget(const fs::path& path) {
   std::error_code error;
-  if (!std::filesystem::is_symlink(path, error)) return path;
-  const auto real = std::filesystem::canonical(path, error);
+  if (!fs::is_symlink(path, error)) return path;
+  const auto real = fs::canonical(path, error);
   return error ? path : real;
+}
+
+fs::path folderOf(const fs::path& path) { return path.has_parent_path() ? path.parent_path() : fs::path("."); }
+
+mode_t modeOfNew(Readers readers) {
+  if (readers == Readers::Owner) return 0600;
+  const mode_t mask = ::umask(0);
+  ::umask(mask);
+  return 0666 & ~mask;
+}
+
+// Takes away what programs that are gone have left in a folder.
+void sweep(const fs::path& folder) {
+  std::error_code error;
+  for (const auto& entry : fs::directory_iterator(folder, error)) {
+    const std::string name = entry.path().filename().string();
+    if (!name.starts_with(kPartPrefix) || !name.ends_with(kPartSuffix)) continue;
+    const Descriptor fd(::open(entry.path().c_str(), O_RDONLY | O_NONBLOCK | O_NOFOLLOW | O_CLOEXEC));
+    if (fd.get() >= 0 && ::flock(fd.get(), LOCK_EX | LOCK_NB) == 0) ::unlink(entry.path().c_str());
+  }
+}
+
+// One file on its way: written and flushed beside its target, then put in its place, or taken away again.
+class Part {
+ public:
+  Part(fs::path target, Readers readers) : target_(std::move(target)), path_(realTarget(target_)), readers_(readers) {}
+  Part(Part&&) noexcept = default;
+  Part& operator=(Part&&) = delete;
+  ~Part() {
+    if (!temporary_.empty()) ::unlink(temporary_.c_str());
+    if (!old_.empty()) ::unlink(old_.c_str());
+  }
+
+  std::optional<Problem> write(std::string_view content) {
+    if (auto problem = whyNotReplaced(target_)) return problem;
+    if (auto problem = create()) return problem;
+    const int fd = fd_.back().get();
+    if (!writeAll(fd, content)) return systemProblem(target_, "cannot be written", errno);
+    struct stat old {};
+    const mode_t mode = ::stat(path_.c_str(), &old) == 0 ? old.st_mode & 07777 : modeOfNew(readers_);
+    if (::fchmod(fd, mode) != 0) return systemProblem(target_, "cannot be written", errno);
+    if (::fsync(fd) != 0) return systemProblem(target_, "cannot be flushed to the disk", errno);
+    return std::nullopt;
+  }
+
+  // A new file, locked. Another program may have swept it away between the two; then once more.
+  std::optional<Problem> create() {
+    while (true) {
+      std::string name = (folderOf(path_) / fmt::format("{}XXXXXX{}", kPartPrefix, kPartSuffix)).string();
+      fd_.clear();
+      fd_.emplace_back(::mkostemps(name.data(), static_cast<int>(kPartSuffix.size()), O_CLOEXEC));
+      if (fd_.back().get() < 0) return systemProblem(target_, "cannot be written", errno);
+      temporary_ = name;
+      struct stat status {};
+      ::flock(fd_.back().get(), LOCK_EX);
+      if (::fstat(fd_.back().get(), &status) == 0 && status.st_nlink > 0) return std::nullopt;
+    }
+  }
+
+  // Keeps the file that stands there under another name as well, to put it back.
+  void keepOld() {
+    struct stat old {};
+    if (::stat(path_.c_str(), &old) != 0) return;
+    std::string name = temporary_;
+    name.replace(name.size() - kPartSuffix.size(), kPartSuffix.size(), "-old");
+    name += kPartSuffix;
+    if (::link(path_.c_str(), name.c_str()) == 0) old_ = name;
+  }
+
+  std::optional<Problem> putInPlace() {
+    if (::rename(temporary_.c_str(), path_.c_str()) != 0)
+      return systemProblem(target_, "cannot be put in place", errno);
+    temporary_.clear();
+    inPlace_ = true;
+    return std::nullopt;
+  }
+
+  void putBack() {
+    if (!inPlace_) return;
+    if (old_.empty()) {
+      ::unlink(path_.c_str());
+    } else if (::rename(old_.c_str(), path_.c_str()) == 0) {
+      old_.clear();
+    }
+  }
+
+  void flushFolder() const {
+    const Descriptor dir(::open(folderOf(path_).c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC));
+    if (dir.get() >= 0) ::fsync(dir.get());
+  }
+  fs::path folder() const { return folderOf(path_); }
+
+ private:
+  fs::path target_, path_;
+  Readers readers_;
+  std::vector<Descriptor> fd_;  // holds the lock
+  std::string temporary_, old_;
+  bool inPlace_ = false;
+};
+
+std::string kindOf(mode_t mode) {
+  if (S_ISDIR(mode)) return "a folder";
+  if (S_ISFIFO(mode)) return "a pipe";
+  if (S_ISSOCK(mode)) return "a socket";
+  return "a device";
 }
 
 }  // namespace
 
-Result<std::string> readFile(const std::filesystem::path& path) {
-  std::error_code error;
-  if (!std::filesystem::exists(path, error))
-    return Problem{path.string(), "there is no such file", "check the name and the folder"};
-  if (std::filesystem::is_directory(path, error))
-    return Problem{path.string(), "this is a folder", "name a file in it"};
-  const auto size = std::filesystem::file_size(path, error);
-  if (!error && size > kLargestFile)
-    return Problem{path.string(), fmt::format("the file has {} MB", size >> 20),
-                   "no file of this program is larger than 64 MB"};
-  std::ifstream in(path, std::ios::binary);
-  if (!in)
-    return Problem{path.string(), fmt::format("cannot be opened: {}", std::strerror(errno)),
+std::optional<Problem> whyNotReplaced(const fs::path& path) {
+  struct stat old {};
+  if (path.empty()) return Problem{"", "the file has no name", "name a file"};
+  if (::stat(path.c_str(), &old) != 0) return std::nullopt;
+  if (!S_ISREG(old.st_mode))
+    return Problem{shown(path), fmt::format("this is {}, not a file", kindOf(old.st_mode)),
+                   "give the name of a file; nothing was written"};
+  if ((old.st_mode & 0222) == 0)
+    return Problem{shown(path), "this file is write-protected",
+                   "choose another name, or take the protection away; nothing was overwritten"};
+  return std::nullopt;
+}
+
+Result<std::string> readFile(const fs::path& path) {
+  // Not blocking: a pipe nobody writes to must not hold the program up.
+  const Descriptor fd(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC | O_NOCTTY));
+  if (fd.get() < 0 && errno == ENOENT)
+    return Problem{shown(path), "there is no such file", "check the name and the folder"};
+  struct stat status {};
+  if (fd.get() < 0 || ::fstat(fd.get(), &status) != 0)
+    return Problem{shown(path), fmt::format("cannot be opened: {}", std::strerror(errno)),
                    "check that you may read it"};
-  std::string content((std::istreambuf_iterator<char>(in)), std::istreambuf_iterator<char>());
-  if (in.bad()) return Problem{path.string(), "cannot be read to its end", "check the disk"};
+  if (S_ISDIR(status.st_mode)) return Problem{shown(path), "this is a folder", "name a file in it"};
+  if (!S_ISREG(status.st_mode))
+    return Problem{shown(path), fmt::format("this is {}, not a file", kindOf(status.st_mode)), "name a file"};
+  const Problem tooLarge{shown(path), fmt::format("the file has {} MB", status.st_size >> 20),
+                         fmt::format("no file of this program is larger than {} MB", kLargestFile >> 20)};
+  if (static_cast<std::uintmax_t>(status.st_size) > kLargestFile) return tooLarge;
+  std::string content(static_cast<size_t>(status.st_size) + 1, '\0');  // one more byte: it may have grown
+  size_t have = 0;
+  while (true) {
+    if (have == content.size()) content.resize(content.size() + (64u << 10));
+    if (have > kLargestFile) return tooLarge;
+    const ssize_t n = ::read(fd.get(), content.data() + have, content.size() - have);
+    if (n < 0 && errno == EINTR) continue;
+    if (n < 0) return Problem{shown(path), "cannot be read to its end", "check the disk"};
+    if (n == 0) break;
+    have += static_cast<size_t>(n);
+  }
+  content.resize(have);
   return content;
 }
 
-std::optional<Problem> writeFileAtomically(const std::filesystem::path& target, std::string_view content) {
-  const std::filesystem::path path = realTarget(target);
-  std::string temporary = (path.parent_path() / fmt::format(".{}.XXXXXX", path.filename().string())).string();
-  Descriptor fd(::mkstemp(temporary.data()));
-  if (fd.get() < 0) return systemProblem(target, "cannot be written", errno);
-  const auto fail = [&](std::string_view doing) {
-    const int error = errno;
-    ::unlink(temporary.c_str());
-    return systemProblem(target, doing, error);
-  };
-  struct stat old {};
-  const mode_t mask = ::umask(0);
-  ::umask(mask);
-  const mode_t mode = ::stat(path.c_str(), &old) == 0 ? old.st_mode & 07777 : 0666 & ~mask;
-  if (::fchmod(fd.get(), mode) != 0) return fail("cannot be written");
-  if (!writeAll(fd.get(), content)) return fail("cannot be written");
-  if (::fsync(fd.get()) != 0) return fail("cannot be flushed to the disk");
-  if (!fd.close()) return fail("cannot be closed");
-  if (::rename(temporary.c_str(), path.c_str()) != 0) return fail("cannot be put in place");
-  const std::filesystem::path folder = path.has_parent_path() ? path.parent_path() : std::filesystem::path(".");
-  const Descriptor dir(::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC));
-  if (dir.get() >= 0) ::fsync(dir.get());
+std::optional<Problem> writeFilesAtomically(const std::vector<FileToWrite>& files) {
+  std::vector<Part> parts;
+  parts.reserve(files.size());
+  for (const FileToWrite& f : files) {
+    parts.emplace_back(f.path, f.readers);
+    sweep(parts.back().folder());
+    if (auto problem = parts.back().write(f.content)) return problem;
+  }
+  if (parts.size() > 1)
+    for (Part& part : parts) part.keepOld();
+  for (Part& part : parts)
+    if (auto problem = part.putInPlace()) {
+      for (Part& done : parts) done.putBack();
+      return problem;
+    }
+  for (const Part& part : parts) part.flushFolder();
   return std::nullopt;
+}
+
+std::optional<Problem> writeFileAtomically(const fs::path& path, std::string_view content, Readers readers) {
+  return writeFilesAtomically({{path, std::string(content), readers}});
 }
 
 }  // namespace armure

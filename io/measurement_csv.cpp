@@ -3,64 +3,149 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 #include "io/atomic_file.h"
 #include "measure/measure_table.h"
+#include "measure/takings.h"
+#include "quotable.h"
 
 namespace armure {
 namespace {
 
 std::string_view trimmed(std::string_view s) {
-  const size_t a = s.find_first_not_of(" \t\r"), b = s.find_last_not_of(" \t\r");
+  const size_t a = s.find_first_not_of(" \t\r\n"), b = s.find_last_not_of(" \t\r\n");
   return a == std::string_view::npos ? std::string_view{} : s.substr(a, b - a + 1);
 }
 
-// True for well-formed UTF-8 without control characters other than tab and line ends.
-bool isText(std::string_view s) {
-  for (size_t i = 0; i < s.size();) {
-    const auto c = static_cast<unsigned char>(s[i]);
-    if (c < 0x20 && c != '\t' && c != '\r' && c != '\n') return false;
-    const size_t length = c < 0x80 ? 1 : (c >> 5) == 6 ? 2 : (c >> 4) == 14 ? 3 : (c >> 3) == 30 ? 4 : 0;
-    if (length == 0 || i + length > s.size()) return false;
-    for (size_t k = 1; k < length; ++k)
-      if ((static_cast<unsigned char>(s[i + k]) >> 6) != 2) return false;
-    i += length;
-  }
-  return true;
+std::string inSmallLetters(std::string_view s) {
+  std::string out(s);
+  for (char& c : out)
+    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+  return out;
 }
 
-// One line into fields (RFC 4180: fields may stand in double quotes, a quote inside is doubled).
-Result<std::vector<std::string>> splitLine(std::string_view line) {
-  std::vector<std::string> fields(1);
-  bool quoted = false;
-  for (size_t i = 0; i < line.size(); ++i) {
-    const char c = line[i];
-    if (quoted) {
-      if (c != '"') {
-        fields.back() += c;
-      } else if (i + 1 < line.size() && line[i + 1] == '"') {
-        fields.back() += line[++i];
-      } else {
-        quoted = false;
+bool isControl(char c) {
+  const auto u = static_cast<unsigned char>(c);
+  return (u < 0x20 && c != '\t' && c != '\r' && c != '\n') || u == 0x7F;
+}
+
+// One record of the file, and the line it begins on.
+struct Record {
+  std::vector<std::string> fields;
+  int line = 1;
+};
+
+// Divides a text into records (RFC 4180: a field may stand in double quotes, a quote inside is doubled). Lines end with
+// LF, CR LF or CR.
+class Records {
+ public:
+  Records(std::string_view text, char separator) : text_(text), separator_(separator) {}
+
+  int line() const { return line_; }
+  bool atEnd() const { return at_ >= text_.size(); }
+
+  // The next record that is neither empty nor a comment; without fields at the end.
+  Result<Record> next() {
+    while (!atEnd()) {
+      const std::string_view rest = trimmedLeft(text_.substr(at_));
+      Record record{{""}, line_};
+      if (rest.starts_with('#')) {
+        skipLine();
+        continue;
       }
-    } else if (c == '"' && trimmed(fields.back()).empty()) {
-      fields.back().clear();
-      quoted = true;
-    } else if (c == ',') {
-      fields.emplace_back();
-    } else {
-      fields.back() += c;
+      while (readField(record)) record.fields.emplace_back();
+      if (unclosed_) {
+        line_ = record.line;
+        return Problem{"", "a quotation mark is not closed", "close it with \""};
+      }
+      if (record.fields.size() > 1 || !record.fields[0].empty()) return record;
     }
+    return Record{{}, line_};
   }
-  if (quoted) return Problem{"", "a quotation mark is not closed", "close it with \""};
-  for (std::string& f : fields) f = std::string(trimmed(f));
-  return fields;
+
+ private:
+  static std::string_view trimmedLeft(std::string_view s) {
+    const size_t a = s.find_first_not_of(" \t");
+    return a == std::string_view::npos ? std::string_view{} : s.substr(a);
+  }
+  // Reads a line end, if one stands here.
+  bool lineEnd() {
+    if (atEnd()) return true;
+    if (text_[at_] != '\n' && text_[at_] != '\r') return false;
+    at_ += text_.substr(at_).starts_with("\r\n") ? 2 : 1;
+    ++line_;
+    return true;
+  }
+  void skipLine() {
+    while (!lineEnd()) ++at_;
+  }
+  // Reads one field to the end of `record`; true when another follows on the line.
+  bool readField(Record& record) {
+    std::string& field = record.fields.back();
+    bool quoted = false, wasQuoted = false;
+    while (!atEnd()) {
+      const char c = text_[at_];
+      if (quoted) {
+        if (c == '"' && text_.substr(at_).starts_with("\"\"")) {
+          field += c;
+          at_ += 2;
+        } else if (c == '"') {
+          quoted = false;
+          ++at_;
+        } else if (c == '\n' || c == '\r') {
+          lineEnd();
+          field += '\n';
+        } else {
+          field += c;
+          ++at_;
+        }
+      } else if (c == separator_) {
+        ++at_;
+        if (!wasQuoted) field = std::string(trimmed(field));
+        return true;
+      } else if (c == '\n' || c == '\r') {
+        break;
+      } else if (c == '"' && trimmed(field).empty() && !wasQuoted) {
+        field.clear();
+        quoted = wasQuoted = true;
+        ++at_;
+      } else {
+        if (!wasQuoted || (c != ' ' && c != '\t')) field += c;
+        ++at_;
+      }
+    }
+    unclosed_ = quoted;
+    if (!wasQuoted) field = std::string(trimmed(field));
+    lineEnd();
+    return false;
+  }
+
+  std::string_view text_;
+  char separator_;
+  size_t at_ = 0;
+  int line_ = 1;
+  bool unclosed_ = false;
+};
+
+bool isHeader(const std::vector<std::string>& f) {
+  const auto is = [&](size_t i, std::string_view name) { return inSmallLetters(trimmed(f[i])) == name; };
+  return f.size() >= 3 && is(0, "measure") && is(1, "value") && is(2, "unit") && (f.size() == 3 || is(3, "note"));
 }
 
-std::string quoted(const std::string& field) {
-  if (field.find_first_of(",\"\n") == std::string::npos) return field;
+// The separator under which the first record is the header; a comma when none is.
+char separatorOf(std::string_view text) {
+  for (const char c : {',', ';', '\t'})
+    if (const Result<Record> first = Records(text, c).next(); first.ok() && isHeader(first->fields)) return c;
+  return ',';
+}
+
+// A field as it is written: in quotation marks where it needs them; control characters, which no list may hold, as
+// blanks.
+std::string quoted(std::string field) {
+  std::replace_if(field.begin(), field.end(), isControl, ' ');
+  const bool blankEnds = trimmed(field).size() != field.size();
+  if (field.find_first_of(",\"\r\n") == std::string::npos && !field.starts_with('#') && !blankEnds) return field;
   std::string out = "\"";
   for (char c : field) out += c == '"' ? std::string("\"\"") : std::string(1, c);
   return out + "\"";
@@ -71,18 +156,12 @@ class Reader {
   Reader(std::string_view text, const std::string& name) : text_(text), name_(name) {}
 
   Result<MeasurementFile> read() && {
-    if (text_.substr(0, 3) == "\xEF\xBB\xBF") text_.remove_prefix(3);
-    if (trimmed(text_).find_first_not_of('\n') == std::string_view::npos)
+    if (text_.starts_with("\xEF\xBB\xBF")) text_.remove_prefix(3);
+    if (trimmed(text_).empty())
       return Problem{name_, "the file is empty", "it should start with the line measure,value,unit,note"};
-    if (!isText(text_)) return Problem{name_, "this is not a text file", "export the measures as CSV in UTF-8"};
-    size_t begin = 0;
-    while (begin < text_.size()) {
-      size_t end = text_.find('\n', begin);
-      if (end == std::string_view::npos) end = text_.size();
-      ++line_;
-      if (auto problem = readLine(text_.substr(begin, end - begin))) return *problem;
-      begin = end + 1;
-    }
+    if (!isUtf8(text_) || std::any_of(text_.begin(), text_.end(), isControl))
+      return Problem{name_, "this is not a text file", "export the measures as CSV in UTF-8"};
+    if (auto problem = readRecords()) return *problem;
     if (!headerSeen_) return Problem{name_, "there is no header", "the first line should be measure,value,unit,note"};
     if (file_.measures.all().empty())
       return Problem{name_, "there is no measure in it", "add rows like bust,36 1/2,in"};
@@ -91,63 +170,82 @@ class Reader {
   }
 
  private:
+  std::optional<Problem> readRecords() {
+    Records records(text_, separatorOf(text_));
+    for (size_t rows = 0;; ++rows) {
+      const Result<Record> record = records.next();
+      line_ = record.ok() ? record->line : records.line();
+      if (!record.ok()) return at(record.problem().what, record.problem().remedy);
+      if (record->fields.empty()) return std::nullopt;
+      if (rows > kMostCsvRows)
+        return at(fmt::format("there are more than {} rows", kMostCsvRows), "a list of measures has some thirty");
+      if (auto problem = headerSeen_ ? readRow(record->fields) : readHeader(record->fields)) return problem;
+    }
+  }
+
   Problem at(std::string what, std::string remedy) const {
     return {fmt::format("{}, line {}", name_, line_), std::move(what), std::move(remedy)};
   }
 
-  std::optional<Problem> readLine(std::string_view line) {
-    line = trimmed(line);
-    if (line.empty() || line.front() == '#') return std::nullopt;
-    const auto fields = splitLine(line);
-    if (!fields.ok()) return at(fields.problem().what, fields.problem().remedy);
-    if (!headerSeen_) return readHeader(*fields);
-    return readRow(*fields);
-  }
-
   std::optional<Problem> readHeader(const std::vector<std::string>& f) {
-    const bool right =
-        f.size() >= 3 && f[0] == "measure" && f[1] == "value" && f[2] == "unit" && (f.size() == 3 || f[3] == "note");
-    if (!right) return at("the header is not understood", "it should be measure,value,unit,note");
+    if (!isHeader(f)) return at("the header is not understood", "it should be measure,value,unit,note");
     headerSeen_ = true;
     return std::nullopt;
   }
 
   std::optional<Problem> readRow(std::vector<std::string> f) {
-    f.resize(std::max<size_t>(f.size(), 4));
-    const std::string &id = f[0], &value = f[1], &unit = f[2];
+    for (size_t i = 4; i < f.size(); ++i)
+      if (!trimmed(f[i]).empty())
+        return at(fmt::format("there are {} fields", f.size()),
+                  "put a value with a comma, or a note with a separator, in quotation marks");
+    f.resize(4);
+    const std::string id = inSmallLetters(trimmed(f[0]));
+    const std::string &value = f[1], &unit = f[2];
     if (id.empty()) return at("the measure has no name", "put its id in the first column");
     if (id == "client" || id == "date") {
-      (id == "client" ? file_.client : file_.date) = value;
+      std::string& into = id == "client" ? file_.client : file_.date;
+      if (!into.empty()) return at(fmt::format("{} stands twice", id), "keep one of the two rows");
+      into = value;
       return std::nullopt;
     }
-    if (file_.measures.has(id)) return at(fmt::format("{} stands twice", id), "keep one of the two rows");
-    if (!findMeasure(id))
+    const bool known = findMeasure(id) != nullptr;
+    const std::string& name = known ? id : f[0];  // a name we do not know stays as it is
+    if (file_.measures.has(name))
+      return at(fmt::format("{} stands twice", quotable(name)), "keep one of the two rows");
+    if (!known && file_.warnings.size() < kMostWarnings)
       file_.warnings.push_back(
-          fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, id));
-    return id == id::kWeight ? readWeight(value, unit, f[3]) : readLength(id, value, unit, f[3]);
+          fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, quotable(name)));
+    return id == id::kWeight ? readWeight(value, unit, f[3]) : readLengthRow(name, value, unit, f[3]);
   }
 
-  std::optional<Problem> readLength(const std::string& id, const std::string& value, const std::string& unit,
-                                    const std::string& note) {
-    const Result<Unit> u = parseUnit(unit);
-    if (!u.ok()) return at(fmt::format("{}: {}", id, u.problem().what), u.problem().remedy);
-    const Result<double> mm = parseLength(value, u.value());
-    if (!mm.ok()) return at(fmt::format("{}: {}", id, mm.problem().what), mm.problem().remedy);
-    if (mm.value() <= 0) return at(fmt::format("{} is {}", id, value), "a measure is more than nothing");
-    if (const auto problem = measureProblem(id, mm.value())) return at(problem->what, problem->remedy);
+  std::optional<Problem> readLengthRow(const std::string& id, const std::string& value, const std::string& unit,
+                                       const std::string& note) {
+    const Result<Unit> u = parseUnit(inSmallLetters(unit));
+    if (!u.ok()) return at(fmt::format("{}: {}", quotable(id), u.problem().what), u.problem().remedy);
+    const Result<TypedLength> length = readLength(value, u.value());
+    if (!length.ok()) return at(fmt::format("{}: {}", quotable(id), length.problem().what), length.problem().remedy);
+    if (length->unit != u.value())
+      return at(fmt::format("{}: the value says {}, the unit {}", quotable(id), unitSymbol(length->unit),
+                            unitSymbol(u.value())),
+                "keep the one that is right");
+    if (length->mm <= 0)
+      return at(fmt::format("{} is {}", quotable(id), quotable(value)), "a measure is more than nothing");
+    if (const auto problem = measureProblem(id, length->mm)) return at(problem->what, problem->remedy);
     ++(u.value() == Unit::Inch ? inchRows_ : metricRows_);
-    file_.measures.set(id, {mm.value(), fmt::format("{} {}", value, unitSymbol(u.value())), note});
+    file_.measures.set(id, {length->mm, length->text(), note});
     return std::nullopt;
   }
 
   std::optional<Problem> readWeight(const std::string& value, const std::string& unit, const std::string& note) {
-    if (unit != "kg") return at("weight is not in kg", "give it in kilograms, with the unit kg");
-    const Result<double> kg = parseLength(value, Unit::Millimetre);
+    if (inSmallLetters(unit) != "kg") return at("weight is not in kg", "give it in kilograms, with the unit kg");
+    const Result<double> kg = parseWeight(value);
     if (!kg.ok()) return at(fmt::format("weight: {}", kg.problem().what), "write it like 62.5");
-    if (const auto problem = measureProblem(id::kWeight, kg.value())) return at(problem->what, problem->remedy);
-    file_.measures.set(id::kWeight, {kg.value(), value + " kg", note});
+    if (const auto problem = measureProblem(id::kWeight, *kg)) return at(problem->what, problem->remedy);
+    file_.measures.set(id::kWeight, {*kg, fmt::format("{} kg", *kg), note});
     return std::nullopt;
   }
+
+  static constexpr size_t kMostWarnings = 20;
 
   std::string_view text_;
   const std::string& name_;
@@ -160,15 +258,10 @@ class Reader {
 // Value and unit columns of a measure: as typed when that still says the value, else in millimetres.
 std::pair<std::string, std::string> columns(const std::string& id, const TakenMeasure& m) {
   if (!m.takings.empty() && m.use == Use::Last) return columns(id, {m.takings.back().mm, m.takings.back().typed});
-  if (id == id::kWeight) return {fmt::format("{:.6g}", m.mm), "kg"};
-  const size_t unitAt = m.typed.find_last_of(' ');
-  if (unitAt != std::string::npos) {
-    const Result<Unit> unit = parseUnit(m.typed.substr(unitAt + 1));
-    const Result<double> mm = parseLength(m.typed, Unit::Millimetre);
-    if (unit.ok() && mm.ok() && std::abs(mm.value() - m.mm) < 1e-6)
-      return {m.typed.substr(0, unitAt), std::string(unitSymbol(unit.value()))};
-  }
-  return {fmt::format("{:.6g}", m.mm), "mm"};
+  if (id == id::kWeight) return {fmt::format("{}", m.mm), "kg"};
+  const Result<TypedLength> typed = readLength(m.typed, Unit::Millimetre);
+  if (typed.ok() && std::abs(typed->mm - m.mm) < 1e-6) return {typed->number, std::string(unitSymbol(typed->unit))};
+  return {fmt::format("{:.10g}", m.mm), "mm"};
 }
 
 }  // namespace
@@ -177,10 +270,16 @@ Result<MeasurementFile> parseMeasurements(std::string_view text, const std::stri
   return Reader(text, name).read();
 }
 
+bool looksLikeMeasures(std::string_view text) {
+  if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
+  const Result<Record> first = Records(text, separatorOf(text)).next();
+  return first.ok() && isHeader(first->fields);
+}
+
 Result<MeasurementFile> readMeasurements(const std::filesystem::path& path) {
   const Result<std::string> text = readFile(path);
   if (!text.ok()) return text.problem();
-  return parseMeasurements(*text, path.string());
+  return parseMeasurements(*text, quotable(path.string()));
 }
 
 std::string writeMeasurements(const MeasureSet& measures, const std::string& client, const std::string& date) {

@@ -15,10 +15,14 @@ namespace {
 
 constexpr double kMargin = 15, kSquareSpace = 12, kWidest = 880;  // mm
 
+// As text of an XML document, which may hold no control characters (XML 1.0, section 2.2).
 std::string escaped(const std::string& text) {
   std::string out;
   for (char c : text) {
-    if (c == '&')
+    const auto byte = static_cast<unsigned char>(c);
+    if (byte < 0x20 || byte == 0x7F)
+      out += ' ';
+    else if (c == '&')
       out += "&amp;";
     else if (c == '<')
       out += "&lt;";

@@ -3,12 +3,17 @@
 #include <fmt/format.h>
 
 #include <cmath>
-#include <nlohmann/json.hpp>
+
+#include "io/bounded_json.h"
 
 namespace armure {
 namespace {
 
-using Json = nlohmann::ordered_json;
+// A line of the tape, or nothing when it is no object. Lines are short, so that no bound but the depth is needed.
+Json lineObject(std::string_view text) {
+  Result<BoundedJson> json = parseBounded(text, "tape", {kLongestTapeLine, 8, 1000});
+  return json.ok() && json->doc.is_object() && json->doubled.empty() ? std::move(json).value().doc : Json();
+}
 
 TapeEvent garbage(std::string text) {
   TapeEvent e{TapeEvent::Kind::Garbage};
@@ -50,7 +55,7 @@ void TapeInbox::disconnected() {
 }
 
 TapeEvent TapeInbox::understand(std::string_view text) {
-  const Json doc = Json::parse(text.begin(), text.end(), nullptr, false);
+  const Json doc = lineObject(text);
   if (!doc.is_object()) return garbage("something that is not a reading");
   if (doc.contains("armure-tape")) {
     if (doc["armure-tape"] != kTapeVersion) return garbage("a tape of another version");
@@ -91,7 +96,7 @@ std::string tapeReading(long number, double mm, double ageMs) {
 std::string tapeTaken(long number) { return line({{"taken", number}}); }
 
 long takenNumber(std::string_view text) {
-  const Json doc = Json::parse(text.begin(), text.end(), nullptr, false);
+  const Json doc = lineObject(text);
   return doc.is_object() && doc.contains("taken") && doc["taken"].is_number_integer() ? doc["taken"].get<long>() : 0;
 }
 

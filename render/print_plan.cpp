@@ -109,12 +109,15 @@ void PrintPlan::drawFacts(QPainter& painter, Box box) const {
             true);
   if (!estimated.isEmpty()) paragraph(estimated.join(", ") + ".", false);
   const size_t failing = design_.sheet.failing();
-  paragraph(failing == 0 ? QString("Balance sheet: every check passes.")
-                         : QString("Balance sheet: %1 to look at before cutting").arg(failing),
+  const size_t advice = design_.sheet.count(Verdict::Advice);
+  const QString consider = advice == 0 ? QString() : QString("; %1 to consider").arg(advice);
+  paragraph((failing == 0 ? QString("Balance sheet: every check passes")
+                          : QString("Balance sheet: %1 to mend before cutting").arg(failing)) +
+                consider + (failing == 0 ? "." : ""),
             true);
   QStringList rows;
   for (const CheckRow& r : design_.sheet.rows)
-    if (!r.pass && !r.note && rows.size() < 6)
+    if (r.fails() && rows.size() < 6)
       rows << q(r.subject) + (r.quantity == Quantity::Length
                                   ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}))
                                   : QString());

@@ -14,6 +14,7 @@
 #include <cstdio>
 
 #include "io/measurement_csv.h"
+#include "io/plain_numerals.h"
 #include "measure/measure_table.h"
 #include "tape/tape_link.h"
 #include "tape/tape_server.h"
@@ -49,6 +50,7 @@ std::vector<double> readingsOf(const armure::MeasureSet& measures) {
 
 int main(int argc, char** argv) {
   QCoreApplication app(argc, argv);
+  armure::usePlainNumerals();
   QCommandLineParser parser;
   parser.setApplicationDescription("A stand-in for a digital measuring tape.");
   parser.addHelpOption();

@@ -1,5 +1,8 @@
 #include "tape/tape_server.h"
 
+#include <sys/stat.h>
+
+#include <QFile>
 #include <QUuid>
 
 #include "io/tape_protocol.h"
@@ -13,7 +16,15 @@ TapeServer::TapeServer(QString name)
 
 bool TapeServer::listen(const QString& path) {
   server_.setSocketOptions(QLocalServer::UserAccessOption);
-  QLocalServer::removeServer(path);
+  // Only a socket may be taken away: one that a tape that is gone has left there.
+  struct stat there {};
+  if (::lstat(QFile::encodeName(path).constData(), &there) == 0) {
+    if (!S_ISSOCK(there.st_mode)) {
+      refused_ = "something stands there that is no socket; it was left as it is";
+      return false;
+    }
+    QLocalServer::removeServer(path);
+  }
   return server_.listen(path);
 }
 

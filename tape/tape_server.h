@@ -18,7 +18,7 @@ class TapeServer : public QObject {
 
   // False when the socket cannot be made; errorString() says why.
   bool listen(const QString& path);
-  QString errorString() const { return server_.errorString(); }
+  QString errorString() const { return refused_.isEmpty() ? server_.errorString() : refused_; }
 
   void take(double mm, double ageMs = 0);  // a new reading
   void repeatLast();                       // sends the last reading once more
@@ -41,6 +41,7 @@ class TapeServer : public QObject {
 
   QString name_, count_;
   QLocalServer server_;
+  QString refused_;
   QLocalSocket* client_ = nullptr;
   std::deque<Kept> waiting_;
   Kept last_{0, 0, 0, {}};
