@@ -2,7 +2,12 @@
 //
 // The client book: every client with her dated sets of measures, in one SQLite file (docs/format/book.md). Every change
 // is one transaction, on the disk before the call returns: a program killed at any moment leaves the book as it was
-// before or after the change. What is deleted is overwritten with zeros. Nothing leaves the disk.
+// before or after the change. What is deleted is overwritten with zeros, in the book and in its copies. Nothing leaves the
+// disk.
+//
+// Disks fail. Every set, every client and the book as a whole carry a checksum (a seal); the last ten versions of the
+// book are kept in a folder beside it. A book that does not agree with its seals when it is opened is put aside, as it is,
+// and the newest sound version takes its place, with everything of the damaged one whose seal still holds.
 #pragma once
 
 #include <QSqlDatabase>
@@ -16,7 +21,9 @@
 
 namespace armure {
 
-inline constexpr int kBookVersion = 1;
+// Version 2 added the seals; a book of version 1 is sealed as it stands.
+inline constexpr int kBookVersion = 2;
+inline constexpr size_t kKeptVersions = 10;
 
 struct ClientEntry {
   std::string id;
@@ -33,11 +40,16 @@ struct SetEntry {
 
 class ClientBook {
  public:
-  // Opens the book, or makes a new one with its folder. Fails on a file that is no book, or one of a newer version.
+  // Opens the book, or makes a new one with its folder. Fails on a file that is no book, or one of a newer version. A
+  // damaged one is replaced as described above; damage() then says what was damaged, and where everything is.
   static Result<ClientBook> open(const std::filesystem::path& file);
   ClientBook(ClientBook&& other) noexcept;
   ClientBook& operator=(ClientBook&&) = delete;
   ~ClientBook();
+
+  const std::optional<Problem>& damage() const { return damage_; }
+  // The folder with the kept versions of a book, the newest last by name.
+  static std::filesystem::path versionsOf(const std::filesystem::path& file);
 
   // $XDG_DATA_HOME/armure/clients.sqlite.
   static std::filesystem::path defaultFile();
@@ -60,17 +72,37 @@ class ClientBook {
 
  private:
   explicit ClientBook(QString connection, std::filesystem::path file);
+  static Result<ClientBook> openFile(const std::filesystem::path& file);
+  static Result<ClientBook> replaceDamaged(const std::filesystem::path& file, const std::vector<std::string>& damaged);
   QSqlDatabase database() const;
   Problem problem(const std::string& doing, const class QSqlError& error) const;
   std::optional<Problem> run(class QSqlQuery& query, const std::string& doing) const;
   std::optional<Problem> prepare() const;
+  std::optional<Problem> makeTables() const;
+  std::optional<Problem> strangeTables() const;
   std::optional<Problem> writeMeasures(const std::string& set, const MeasureSet& measures) const;
-  // `work` within one transaction: all of it, or nothing.
+  // `work` within one transaction, sealed: all of it, or nothing. Then a version is kept.
   template <typename Work>
   std::optional<Problem> atomically(const std::string& doing, const Work& work) const;
 
+  // What is damaged, in words; empty for a sound book.
+  std::vector<std::string> damaged() const;
+  std::string contentOfSet(const std::string& set) const;
+  std::string contentOfClient(const std::string& client) const;
+  std::string contentOfBook() const;
+  bool sealHolds(const std::string& of, const std::string& content) const;
+  std::optional<Problem> seal(const std::string& of, const std::string& content) const;
+  std::optional<Problem> sealSet(const std::string& set) const;
+  std::optional<Problem> sealClient(const std::string& client) const;  // and the book
+  std::optional<Problem> sealAll() const;
+  size_t takeIntact(const ClientBook& from) const;  // returns how many sets
+
+  void keepVersion() const;
+  void dropVersions() const;
+
   QString connection_;
   std::filesystem::path file_;
+  std::optional<Problem> damage_;
 };
 
 }  // namespace armure
