@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "balance/fit.h"
+#include "balance/layers.h"
 #include "balance/moved_pattern.h"
 #include "balance/solve.h"
 #include "lowered.h"
@@ -18,14 +20,6 @@ constexpr double kHolds = 1e-7;       // mm: a constraint
 constexpr double kMostMovement = 30;  // mm
 constexpr double kReported = 1e-3;    // mm: smaller movements are not worth a line
 constexpr double kNear = 1;           // mm: a movement is named after the notch or corner this near
-
-double largestMovement(const BalanceProblem& problem, const Eigen::VectorXd& x) {
-  double most = 0;
-  for (size_t e = 0; e < problem.edges().size(); ++e)
-    for (size_t j = 0; j < problem.edges()[e].moving.joints(); ++j)
-      most = std::max(most, norm(MovingEdge::displacement(problem.part(x, e), j)));
-  return most;
-}
 
 // Where no end was reached, or only by moving edges further than anybody would cut, the pieces stay as drafted.
 void refuseWild(const BalanceProblem& problem, Solution& s, std::vector<std::string>& unreachable) {
@@ -196,15 +190,75 @@ EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalancePr
     most = j;
   }
   for (size_t i = 0; i < e.moving.cubics().size(); ++i) {
-    const Cubic& was = e.moving.cubics()[i];
-    const Vec2 d = e.moving.moved(i, x).at(0.5) - was.at(0.5);
-    move.across = std::max(move.across, std::abs(cross(unit(was.derivative(0.5)), d)));
+    const Cubic &was = e.moving.cubics()[i], is = e.moving.moved(i, x);
+    for (const double t : {0.25, 0.5, 0.75}) {
+      const Vec2 d = is.at(t) - was.at(t);
+      move.across = std::max(move.across, std::abs(cross(unit(was.derivative(t)), d)));
+      move.largest = std::max(move.largest, norm(d));
+    }
   }
   if (move.largest < kReported) return move;
   move.at = e.moving.movedJoint(most, x);
   move.near = nameNear(balanced.pieces[e.piece], move.at);
   move.why = reasonFor(problem, s, edge, most, move.by);
   return move;
+}
+
+// The farthest any point of one path lies from the other: where, and which way from there.
+struct Farthest {
+  double distance = 0;
+  Vec2 at, by;
+};
+
+Farthest farthestFrom(const Path& path, const Path& other) {
+  constexpr int kSpots = 25;
+  constexpr double kFine = 0.005;  // mm
+  const Polyline line = other.flattened(kFine);
+  Farthest most;
+  for (const Vec2 p : evenPoints(path, kSpots)) {
+    double least = HUGE_VAL;
+    Vec2 foot;
+    for (size_t i = 0; i + 1 < line.size(); ++i) {
+      const Vec2 d = line[i + 1] - line[i];
+      const double t = std::clamp(dot(p - line[i], d) / std::max(dot(d, d), 1e-18), 0.0, 1.0);
+      const Vec2 here = line[i] + t * d;
+      if (distance(p, here) < least) {
+        least = distance(p, here);
+        foot = here;
+      }
+    }
+    if (least > most.distance) most = {least, p, p - foot};
+  }
+  return most;
+}
+
+// Whether two paths are one but for rounding.
+bool same(const Path& a, const Path& b) {
+  constexpr double kRounding = 1e-5;  // mm
+  return std::equal(a.cubics().begin(), a.cubics().end(), b.cubics().begin(), b.cubics().end(),
+                    [](const Cubic& x, const Cubic& y) {
+                      return distance(x.p0, y.p0) < kRounding && distance(x.p1, y.p1) < kRounding &&
+                             distance(x.p2, y.p2) < kRounding && distance(x.p3, y.p3) < kRounding;
+                    });
+}
+
+// Edges that took no part in the problem and yet are not what they were: free edges, and those of layers.
+void reportFollowers(const Pattern& drafted, const BalanceProblem& problem, Balanced& out) {
+  for (size_t p = 0; p < drafted.pieces.size(); ++p)
+    for (size_t e = 0; e < drafted.pieces[p].edges.size(); ++e) {
+      const Edge &was = drafted.pieces[p].edges[e], &is = out.pattern.pieces[p].edges[e];
+      const auto known = problem.find(p, e);
+      if ((known && problem.edges()[*known].offset) || same(was.path, is.path)) continue;
+      const Farthest there = farthestFrom(is.path, was.path), back = farthestFrom(was.path, is.path);
+      const Farthest& most = there.distance >= back.distance ? there : back;
+      if (most.distance < kReported) continue;
+      EdgeMove move{p, was.id, seamOf(drafted, p, was.id), most.distance, most.distance, most.at, most.by, "", ""};
+      move.near = nameNear(out.pattern.pieces[p], move.at);
+      move.why = drafted.pieces[p].layer == "shell" ? "the corners beside it" : "the shell it lies on";
+      out.certificate.largestMove = std::max(out.certificate.largestMove, move.largest);
+      out.certificate.largestAcross = std::max(out.certificate.largestAcross, move.across);
+      out.moves.push_back(std::move(move));
+    }
 }
 
 void report(const Pattern& drafted, const BalanceProblem& problem, const Solution& s, Balanced& out) {
@@ -215,6 +269,7 @@ void report(const Pattern& drafted, const BalanceProblem& problem, const Solutio
     out.certificate.largestAcross = std::max(out.certificate.largestAcross, move.across);
     if (move.largest >= kReported) out.moves.push_back(std::move(move));
   }
+  reportFollowers(drafted, problem, out);
   std::stable_sort(out.moves.begin(), out.moves.end(),
                    [](const EdgeMove& a, const EdgeMove& b) { return a.largest > b.largest; });
   tellConflicts(drafted, problem, s, out);
@@ -243,7 +298,7 @@ void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<st
                       pattern.seams[i].name, atTop ? "upper" : "lower"));
     }
   }
-  runOnAcrossSeams(pattern);
+  trueAcrossSeams(pattern);
 }
 
 }  // namespace
@@ -263,6 +318,7 @@ Balanced balance(const Pattern& drafted, const BalanceOptions& options, const Ba
   refuseWild(problem, s, out.unreachable);
   out.pattern = movedPattern(drafted, problem, s.x);
   finishSeams(options, out.pattern, out.unreachable);
+  fitLayers(drafted, out.pattern);
   out.certificate = certify(problem, s);
   out.end = endOf(drafted, problem, s);
   report(drafted, problem, s, out);

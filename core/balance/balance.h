@@ -10,6 +10,10 @@
 //   b.unreachable   what cannot hold together with these choices
 //   b.certificate   what was reached, in numbers
 //
+// Edges that are not sewn (top, hem, armhole) follow the corners beside them and stay lines of the same character; what
+// that does to them is reported like every other movement. Layers that lie on the shell are brought to its lengths
+// afterwards (layers.h).
+//
 // Where 40 steps do not end it, or an edge would move by more than 30 mm, the pieces stay as drafted and the result
 // says so. Parts of an intake need no unknowns of their own: to shift it, both edges of a line move the same way, which
 // changes no girth.
@@ -33,9 +37,9 @@ BalanceOptions balanceOptions(const Rules& rules);
 struct EdgeMove {
   size_t piece = 0;
   std::string edge;
-  std::string seam;    // the seam it is sewn in
+  std::string seam;    // the seam it is sewn in; empty for a free edge
   double largest = 0;  // mm, at a joint; along the edge as well as across it
-  double across = 0;   // mm, square to the drafted edge: how far the line to cut moves
+  double across = 0;   // mm, how far the line to cut moves: square to a sewn edge, the greatest distance of a free one
   Vec2 at, by;         // where, on the balanced piece, and which way
   std::string near;    // the notch or level there, or empty
   std::string why;     // the constraint that asked for most of it: "Side seam, bust to underbust"
@@ -60,7 +64,7 @@ struct BalanceEnd {
 
 struct Balanced {
   Pattern pattern;
-  std::vector<EdgeMove> moves;           // of the sewn edges that moved, the largest first
+  std::vector<EdgeMove> moves;           // of every edge that differs from the draft, the largest first
   std::vector<std::string> unreachable;  // what cannot be brought to fit with these options, in words
   BalanceCertificate certificate;
   BalanceEnd end;

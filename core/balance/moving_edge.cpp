@@ -12,6 +12,7 @@ namespace {
 
 constexpr double kReach = 100;       // mm: L0
 constexpr double kBending = 5e5;     // mm^4: phi
+constexpr double kCrumb = 0.5, kLeastBeam = 0.02;  // mm
 constexpr double kSameJoint = 1e-4;  // mm
 
 // Where an edge's velocity is sampled: Gauss-Legendre of 16 points on each of `parts` equal parts of [0, 1]. B_i' at
@@ -94,16 +95,19 @@ Eigen::MatrixXd MovingEdge::hessian() const {
   for (size_t i = 0; i < cubics_.size(); ++i) {
     const double l = along_[i + 1] - along_[i];
     const auto a = at(i), b = a + kPerJoint;
-    // A beam of length l: 12, 6l; 6l, 4l^2, divided by l^3.
-    const double k = kBending / kReach / (l * l * l);
+    // A beam of length l: 12, 6l; 6l, 4l^2, divided by l^3. A crumb between a joint and a level beside it resists turning
+    // no more than a beam of kCrumb, and is no shorter than kLeastBeam: its own stiffness, that of l^3 to nothing, would
+    // drown all others in rounding.
+    const double beamLength = std::max(l, kLeastBeam), square = beamLength * beamLength, six = 6 * beamLength;
+    const double k = kBending / kReach / (square * std::max(l, kCrumb));
     for (Eigen::Index c = 0; c < 2; ++c) {
       h(a + c, a + c) += l / 2 / kReach;
       h(b + c, b + c) += l / 2 / kReach;
       const Eigen::Index index[4] = {a + c, a + 2 + c, b + c, b + 2 + c};
-      const double beam[4][4] = {{12, 6 * l, -12, 6 * l},
-                                 {6 * l, 4 * l * l, -6 * l, 2 * l * l},
-                                 {-12, -6 * l, 12, -6 * l},
-                                 {6 * l, 2 * l * l, -6 * l, 4 * l * l}};
+      const double beam[4][4] = {{12, six, -12, six},
+                                 {six, 4 * square, -six, 2 * square},
+                                 {-12, -six, 12, -six},
+                                 {six, 2 * square, -six, 4 * square}};
       for (int p = 0; p < 4; ++p)
         for (int q = 0; q < 4; ++q) h(index[p], index[q]) += k * beam[p][q];
     }

@@ -100,7 +100,9 @@ SeamChoice BalanceOptions::choiceOf(std::string_view seam) const {
 BalanceProblem::BalanceProblem(const Pattern& drafted, const BalanceOptions& options)
     : drafted_(drafted), options_(options) {
   collectEdges();
-  for (const Seam& seam : drafted.seams) collectStretches(seam);
+  for (const Seam& seam : drafted.seams)
+    if (takesPart(seam.a.piece)) collectStretches(seam);
+  collectLengths();
   collectGirths();
   collectCorners();
   collectJoins();
@@ -109,24 +111,44 @@ BalanceProblem::BalanceProblem(const Pattern& drafted, const BalanceOptions& opt
 
 void BalanceProblem::collectEdges() {
   for (const Seam& seam : drafted_.seams) {
+    if (!takesPart(seam.a.piece)) continue;
     const auto [a, b] = givesWay(options_.choiceOf(seam.id).wish);
     for (const auto& [side, gives] : {std::pair{&seam.a, a}, {&seam.b, b}})
       for (const EdgeUse& use : side->chain) {
         const Piece& piece = drafted_.pieces.at(side->piece);
-        const size_t edge = edgePlace(piece, use.edge);
-        const bool held = !gives || options_.locks.contains({piece.id, use.edge});
-        if (const auto known = find(side->piece, edge)) {  // sewn twice: it moves only if both seams let it
-          if (held) edges_[*known].offset.reset();
-          continue;
-        }
-        edges_.push_back({side->piece, edge, MovingEdge(piece.edges[edge].path, cutsOf(piece, piece.edges[edge])),
-                          held ? std::nullopt : std::optional<Eigen::Index>(0)});
+        addEdge(side->piece, edgePlace(piece, use.edge), !gives || options_.locks.contains({piece.id, use.edge}));
       }
   }
+  for (const PrescribedLength& l : options_.lengths)
+    for (const PieceEdge& e : l.edges) addEdge(e.piece, edgePlace(drafted_.pieces.at(e.piece), e.edge), false);
   for (BalancedEdge& e : edges_) {
     if (!e.offset) continue;
     e.offset = unknowns_;
     unknowns_ += e.moving.unknowns();
+  }
+}
+
+// An edge that is sewn twice moves only if both seams let it.
+void BalanceProblem::addEdge(size_t piece, size_t edge, bool held) {
+  if (const auto known = find(piece, edge)) {
+    if (held) edges_[*known].offset.reset();
+    return;
+  }
+  const Piece& p = drafted_.pieces.at(piece);
+  edges_.push_back({piece, edge, MovingEdge(p.edges[edge].path, cutsOf(p, p.edges[edge])),
+                    held ? std::nullopt : std::optional<Eigen::Index>(0)});
+}
+
+// An edge that runs against its neighbours in a chain is as long either way.
+void BalanceProblem::collectLengths() {
+  for (const PrescribedLength& l : options_.lengths) {
+    BalanceRow row{Family::Stretch, l.what, ""};
+    for (const PieceEdge& e : l.edges) {
+      const size_t edge = *find(e.piece, edgePlace(drafted_.pieces[e.piece], e.edge));
+      row.lengths.push_back({edge, 0, edges_[edge].moving.joints() - 1, 1});
+    }
+    row.constant = -l.mm;
+    rows_.push_back(std::move(row));
   }
 }
 
@@ -212,11 +234,11 @@ void BalanceProblem::addCorner(size_t i, bool atStart) {
   const Piece& piece = drafted_.pieces[e.piece];
   const size_t n = piece.edges.size(), other = (e.edge + (atStart ? n - 1 : 1)) % n;
   const Edge& next = piece.edges[other];
-  if (isFree(next.role)) return;  // these follow
-  const size_t joint = atStart ? 0 : e.moving.joints() - 1;
-  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.edges[e.edge].id, next.id);
   const auto known = find(e.piece, other);
   const bool moves = known && edges_[*known].offset;
+  if (!moves && (isFree(next.role) || next.role == EdgeRole::Raw)) return;  // these follow
+  const size_t joint = atStart ? 0 : e.moving.joints() - 1;
+  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.edges[e.edge].id, next.id);
   if (moves && atStart) return;  // told once, from the end of the edge before
   std::vector<Vec2> directions{{1, 0}, {0, 1}};
   if (next.role == EdgeRole::Fold) {
@@ -277,6 +299,14 @@ void BalanceProblem::collectJoins() {
     add(fmt::format("{}, {} and {} run on", piece.name, here.id, after.id), turn,
         {turnOf(e.piece, next, true, 1), turnOf(e.piece, e.edge, false, -1)});
   }
+}
+
+double largestMovement(const BalanceProblem& problem, const Eigen::VectorXd& x) {
+  double most = 0;
+  for (size_t e = 0; e < problem.edges().size(); ++e)
+    for (size_t j = 0; j < problem.edges()[e].moving.joints(); ++j)
+      most = std::max(most, norm(MovingEdge::displacement(problem.part(x, e), j)));
+  return most;
 }
 
 size_t BalanceProblem::mineAt(const SeamSide& side, const SeamEnd& end) const {

@@ -43,10 +43,18 @@
 
 namespace armure {
 
+// Edges that together have to be this long, whatever they were: a line of a layer, from the shell's.
+struct PrescribedLength {
+  std::string what;
+  std::vector<PieceEdge> edges;
+  double mm = 0;
+};
+
 struct BalanceOptions {
   std::map<std::string, SeamChoice, std::less<>> seams;  // by seam id; both sides give way where none is given
   std::set<EdgeName> locks;                              // edges that are held as drafted
   double easeLimit = 3.175;                              // mm a seam may ease in, for SeamWish::Ease
+  std::vector<PrescribedLength> lengths;                 // these edges give way, sewn or not
 
   SeamChoice choiceOf(std::string_view seam) const;
 };
@@ -138,10 +146,14 @@ class BalanceProblem {
   Eigen::VectorXd part(const Eigen::VectorXd& x, size_t edge) const;
   // The part of an edge of a piece, by index; nothing when it takes no part.
   std::optional<size_t> find(size_t piece, size_t edge) const;
+  // Whether a piece takes part: those of the shell; where lengths are given, all.
+  bool takesPart(size_t piece) const { return !options_.lengths.empty() || drafted_.pieces[piece].layer == "shell"; }
 
  private:
   void collectEdges();
+  void addEdge(size_t piece, size_t edge, bool held);
   void collectStretches(const Seam& seam);
+  void collectLengths();
   void collectGirths();
   void collectCorners();
   void addCorner(size_t edge, bool atStart);
@@ -160,5 +172,8 @@ class BalanceProblem {
   std::map<std::string, std::vector<PlannedEase>, std::less<>> eases_;
   Eigen::Index unknowns_ = 0;
 };
+
+// The largest displacement of a joint, mm.
+double largestMovement(const BalanceProblem& problem, const Eigen::VectorXd& x);
 
 }  // namespace armure

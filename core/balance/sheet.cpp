@@ -23,16 +23,18 @@ constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
 
 class SheetMaker {
  public:
-  SheetMaker(const Pattern& pattern, const std::vector<Polyline>& cut) : pattern_(pattern), cut_(cut) {
-    for (const Seam& seam : pattern.seams) along_.push_back(evenPoints(pattern.sidePath(seam.a), kSpots));
+  explicit SheetMaker(const SheetInput& input)
+      : input_(input), pattern_(input.pattern), cut_(input.cutOutlines) {
+    for (const Seam& seam : pattern_.seams) along_.push_back(evenPoints(pattern_.sidePath(seam.a), kSpots));
   }
 
   // Told first: the rows that fail for it come after.
-  void wishes(const std::vector<std::string>& unreachable) {
-    for (const std::string& text : unreachable) {
+  void wishes() {
+    if (!input_.balanced) return;
+    for (const std::string& text : input_.balanced->unreachable) {
       CheckRow r;
       r.kind = CheckKind::Wish;
-      r.pass = false;
+      r.verdict = Verdict::Fail;
       r.quantity = Quantity::Count;
       r.amount = 1;
       const size_t colon = text.find(": ");
@@ -70,7 +72,7 @@ class SheetMaker {
       r.level = l.id;
       r.subject = fmt::format("{}, closed girth", l.name);
       if (!l.ring) {
-        r.note = true;
+        r.verdict = Verdict::Note;
         r.detail = "not measured: the top edge or the hem cuts through this level, so the pieces do not make a ring";
         rows_.push_back(std::move(r));
         continue;
@@ -119,8 +121,10 @@ class SheetMaker {
         r.detail = "the radius is below the limit: the cloth will pucker there";
         r.amount = std::min(radius, kStraight);
         r.limit = e.role == EdgeRole::Cup ? limits::kCupRadiusMm : limits::kRadiusMm;
-        r.pass = radius >= r.limit;
-        if (!r.pass) r.remedy = "round the bust point over a longer stretch, or take less into this seam";
+        if (!(radius >= r.limit)) {
+          r.verdict = Verdict::Advice;
+          r.remedy = "round the bust point over a longer stretch, or take less into this seam";
+        }
         rows_.push_back(r);
 
         CheckRow b = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, changes of bend", p.name, e.id));
@@ -128,7 +132,7 @@ class SheetMaker {
         b.detail = "the edge wiggles";
         // Each level may ask for one; more than that no width explains.
         judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levels.size())),
-              "make the intakes run more evenly from level to level");
+              "make the intakes run more evenly from level to level", Verdict::Advice);
       }
     }
   }
@@ -154,7 +158,7 @@ class SheetMaker {
         if (seam.id != t.seam) continue;
         CheckRow r =
             seamRow(CheckKind::Seam, seam, fmt::format("{}, trimmed at the {}", seam.name, t.atTop ? "top" : "hem"));
-        r.note = true;
+        r.verdict = Verdict::Note;
         r.detail = fmt::format("cut off the {}, which was longer", lowered(pattern_.pieces[t.piece].name));
         r.amount = t.amount;
         rows_.push_back(std::move(r));
@@ -179,11 +183,11 @@ class SheetMaker {
             "draw both sides in one smooth curve from level to level");
       if (found <= limits::kSideLeanMm) continue;
       CheckRow lean = seamRow(CheckKind::Sides, seam, "Front and back side bend differently");
-      lean.note = true;
+      lean.verdict = Verdict::Advice;
       lean.amount = found;
-      lean.detail =
-          "their widths on the levels need it; the seam leans. Shift intake between the side and the lines next to "
-          "it, or choose another front and back share";
+      lean.limit = limits::kSideLeanMm;
+      lean.detail = "their widths on the levels need it; the seam leans";
+      lean.remedy = "shift intake between the side and the lines next to it, or choose another front and back share";
       rows_.push_back(std::move(lean));
     }
   }
@@ -209,7 +213,7 @@ class SheetMaker {
         const double hollow = e.path.tightestLeftRadius();
         if (hollow >= e.allowance) continue;
         CheckRow clip = edgeRow(CheckKind::Piece, p, e, fmt::format("{}, {} edge, allowance", p.name, e.id));
-        clip.note = true;
+        clip.verdict = Verdict::Note;
         clip.detail =
             "wider than the hollow it lies in, which has this radius: the cut line runs a little further off there; "
             "clip it";
@@ -222,11 +226,12 @@ class SheetMaker {
         if (width >= least || cutsCorner(p, m)) continue;
         CheckRow narrow = pieceRow(p, "width");
         narrow.level = m.level;
-        narrow.detail = "the piece is too narrow to sew";
+        const bool sewable = width >= std::min(least, limits::kTooNarrowMm);
+        narrow.detail = sewable ? "the piece is narrow: its seams lie close together" : "the piece is too narrow to sew";
         narrow.amount = width;
         narrow.limit = least;
-        narrow.pass = false;
-        narrow.remedy = "take less into its lines on this level";
+        narrow.verdict = sewable ? Verdict::Advice : Verdict::Fail;
+        narrow.remedy = "take less into its lines on this level, or use fewer lines";
         rows_.push_back(narrow);
       }
     }
@@ -242,16 +247,94 @@ class SheetMaker {
       r.subject = fmt::format("{}, intake at the {}", i.name.empty() ? i.line : i.name, lowered(levelName(i.level)));
       r.detail = "more than one seam should take";
       judge(r, i.amount, i.cap,
-            i.cures.empty() ? "use more panel lines, reduce less, or allow this line more" : i.cures);
+            i.cures.empty() ? "use more panel lines, reduce less, or allow this line more" : i.cures, Verdict::Advice);
     }
   }
 
-  void facts(const Body& body) {
-    for (const Fact& f : body.facts()) {
+  // How far balancing has redrawn the edges that are not sewn: what one sees of a garment.
+  void freeEdges() {
+    if (!input_.balanced) return;
+    for (const EdgeMove& m : input_.balanced->moves) {
+      const Piece& p = pattern_.pieces[m.piece];
+      const Edge& e = p.edge(m.edge);
+      if (!isFree(e.role)) continue;
+      CheckRow r = edgeRow(CheckKind::FreeEdge, p, e, fmt::format("{}, {} edge, as drafted", p.name, e.id));
+      r.detail = "balancing has redrawn it further than a line one sees may go";
+      r.spot = m.at;
+      judge(r, m.across, input_.freeLimit,
+            "let only one side of the seams beside it give way, hold them, or keep their difference as ease; or allow "
+            "more (balance.free_limit)");
+    }
+  }
+
+  // Every line of a layer is as long as the shell's it lies on.
+  void layers() {
+    for (const LayerLine& l : pattern_.layerLines) {
+      CheckRow r;
+      r.kind = CheckKind::Layer;
+      r.piece = pattern_.pieces[l.layer.front().piece].id;
+      r.edge = l.layer.front().edge;
+      r.subject = fmt::format("{}: {}", pattern_.pieces[l.layer.front().piece].name, l.name);
+      r.spot = evenPoints(pattern_.pieces[l.layer.front().piece].edge(r.edge).path, 3)[1];
+      const double off = pattern_.layerLength(l) - pattern_.shellLength(l);
+      r.detail = off > 0 ? "longer than the shell it lies on" : "shorter than the shell it lies on";
+      judge(r, std::abs(off), limits::kLengthMm, "keep the pieces balanced, so that the layer follows the shell");
+    }
+  }
+
+  // Shoulder and armhole as the body has them, and as they were measured.
+  void upperEdges() {
+    double shoulder[2] = {0, 0}, armhole[2] = {0, 0};
+    for (const Seam& s : pattern_.seams) {
+      if (!s.id.starts_with("shoulder")) continue;
+      for (const SeamSide* side : {&s.a, &s.b})
+        shoulder[pattern_.pieces[side->piece].half == Half::Back] += pattern_.sidePath(*side).length();
+    }
+    for (const Piece& p : pattern_.pieces)
+      if (p.layer == "shell" && p.half != Half::Both)
+        for (const Edge& e : p.edges)
+          if (e.role == EdgeRole::Armhole) armhole[p.half == Half::Back] += e.path.length();
+    const UpperLengths& u = input_.upper;
+    for (const bool back : {false, true}) {
+      const char* half = back ? "back" : "front";
+      againstBlock(fmt::format("Shoulder, {}, against the body's", half), shoulder[back],
+                   back ? u.shoulderBack : u.shoulderFront, limits::kShoulderMm,
+                   "give back at the shoulder what the lines take in there (cover.dart, hold.top)");
+      againstBlock(fmt::format("Armhole, {}, against the block's", half), armhole[back],
+                   back ? u.armholeBack : u.armholeFront, limits::kArmholeMm,
+                   "take less in where a line meets the armhole, or let the line end on the shoulder (princess.above)");
+    }
+    if (u.armholeFront > 0 && u.armholeBack > 0)
+      againstTape("Armhole, front and back together", id::kArmhole, armhole[0] + armhole[1],
+                  "move the armhole in or out (armhole.inset_front, armhole.inset_back) or the chest line up or down");
+    sideLength();
+  }
+
+  Sheet finish() && {
+    const auto rank = [](const CheckRow& r) {
+      switch (r.verdict) {
+        case Verdict::Fail:
+          return 0;
+        case Verdict::Advice:
+          return 1;
+        case Verdict::Note:
+          return 2;
+        case Verdict::Pass:
+          break;
+      }
+      return 3;
+    };
+    std::stable_sort(rows_.begin(), rows_.end(),
+                     [&](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
+    return {std::move(rows_)};
+  }
+
+  void facts() {
+    for (const Fact& f : input_.body.facts()) {
       if (f.source != Source::Estimated) continue;
       CheckRow r;
       r.kind = CheckKind::Facts;
-      r.note = true;
+      r.verdict = Verdict::Note;
       r.subject = fmt::format("{} is estimated", findMeasure(f.id)->name);
       r.detail = "measure it before cutting; one standard deviation";
       r.amount = f.spread;
@@ -260,14 +343,51 @@ class SheetMaker {
     }
   }
 
-  Sheet finish() && {
-    const auto rank = [](const CheckRow& r) { return r.note ? 1 : r.pass ? 2 : 0; };
-    std::stable_sort(rows_.begin(), rows_.end(),
-                     [&](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
-    return {std::move(rows_)};
+ private:
+  void againstBlock(std::string subject, double found, double wanted, double limit, std::string_view remedy) {
+    if (wanted <= 0) return;
+    CheckRow r;
+    r.kind = CheckKind::Body;
+    r.subject = std::move(subject);
+    r.detail = found > wanted ? "longer than it should be" : "shorter than it should be";
+    judge(r, std::abs(found - wanted), limit, remedy);
   }
 
- private:
+  void againstTape(std::string subject, std::string_view measure, double found, std::string_view remedy) {
+    const Fact* fact = input_.body.find(measure);
+    if (!fact || fact->source != Source::Taken) return;
+    CheckRow r;
+    r.kind = CheckKind::Body;
+    r.subject = subject + ", against the tape";
+    r.level = measure;
+    r.detail = found > fact->mm ? "longer than measured" : "shorter than measured";
+    judge(r, std::abs(found - fact->mm), limits::kMeasuredMm, remedy, Verdict::Advice);
+  }
+
+  // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it cannot
+  // be compared.
+  void sideLength() {
+    const Seam* side = pattern_.seam("side");
+    if (!side) return;
+    for (const auto& [s, name] : {std::pair{&side->a, "front"}, {&side->b, "back"}}) {
+      const Path path = pattern_.sidePath(*s);
+      const auto placeOf = [&](std::string_view level) -> std::optional<double> {
+        for (const LevelMark& m : pattern_.pieces[s->piece].levels)
+          if (m.level == level)
+            for (const Vec2 end : {m.a, m.b})
+              if (const auto at = nearOn(path, end)) return at;
+        return std::nullopt;
+      };
+      auto chest = placeOf(level::kChest);
+      const auto waist = placeOf(level::kWaist);
+      // Under an armhole the side begins at the underarm.
+      if (!chest && seamEnd(pattern_, *s, true).acrossRole == EdgeRole::Armhole) chest = 0;
+      if (chest && waist)
+        againstTape(fmt::format("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
+                    "move the chest line (shoulder_to_chest, chest.school) or check the heights that were taken");
+    }
+  }
+
   std::string levelName(const std::string& id) const {
     for (const PatternLevel& l : pattern_.levels)
       if (l.id == id) return lowered(l.name);
@@ -371,14 +491,15 @@ class SheetMaker {
     r.spot = lerp(p.grainTop, p.grainBottom, 0.5);
     return r;
   }
-  void judge(CheckRow& r, double amount, double limit, std::string_view remedy) {
+  void judge(CheckRow& r, double amount, double limit, std::string_view remedy, Verdict otherwise = Verdict::Fail) {
     r.amount = amount;
     r.limit = limit;
-    r.pass = std::isfinite(amount) && amount <= limit + 1e-9;
-    if (!r.pass) r.remedy = remedy;
+    r.verdict = std::isfinite(amount) && amount <= limit + 1e-9 ? Verdict::Pass : otherwise;
+    if (!r.passes()) r.remedy = remedy;
     rows_.push_back(r);
   }
 
+  const SheetInput& input_;
   const Pattern& pattern_;
   const std::vector<Polyline>& cut_;
   std::vector<std::vector<Vec2>> along_;  // points along side a of every seam
@@ -407,23 +528,44 @@ std::string_view checkName(CheckKind kind) {
       return "front/back side";
     case CheckKind::Piece:
       return "piece";
+    case CheckKind::FreeEdge:
+      return "free edge";
+    case CheckKind::Layer:
+      return "layer";
+    case CheckKind::Body:
+      return "body";
     case CheckKind::Intake:
       return "intake";
+    case CheckKind::Idle:
+      return "idle";
     case CheckKind::Facts:
       break;
   }
   return "facts";
 }
 
-size_t Sheet::failing() const {
-  return static_cast<size_t>(
-      std::count_if(rows.begin(), rows.end(), [](const CheckRow& r) { return !r.pass && !r.note; }));
+std::string_view verdictName(Verdict verdict) {
+  switch (verdict) {
+    case Verdict::Fail:
+      return "fail";
+    case Verdict::Advice:
+      return "advice";
+    case Verdict::Note:
+      return "note";
+    case Verdict::Pass:
+      break;
+  }
+  return "pass";
 }
 
-Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
-                   const Body& body, const std::vector<std::string>& unreachable) {
-  SheetMaker maker(pattern, cutOutlines);
-  maker.wishes(unreachable);
+size_t Sheet::count(Verdict verdict) const {
+  return static_cast<size_t>(
+      std::count_if(rows.begin(), rows.end(), [&](const CheckRow& r) { return r.verdict == verdict; }));
+}
+
+Sheet balanceSheet(const SheetInput& input) {
+  SheetMaker maker(input);
+  maker.wishes();
   maker.seams();
   maker.girths();
   maker.joins();
@@ -431,9 +573,29 @@ Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutli
   maker.changes();
   maker.sides();
   maker.pieces();
-  maker.intakes(intakes);
-  maker.facts(body);
+  maker.freeEdges();
+  maker.layers();
+  maker.upperEdges();
+  maker.intakes(input.intakes);
+  maker.facts();
   return std::move(maker).finish();
+}
+
+void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, std::string>>& keysAndReasons) {
+  const auto firstPassing =
+      std::find_if(sheet.rows.begin(), sheet.rows.end(), [](const CheckRow& r) { return r.passes(); });
+  std::vector<CheckRow> rows;
+  for (const auto& [key, reason] : keysAndReasons) {
+    CheckRow r;
+    r.kind = CheckKind::Idle;
+    r.verdict = Verdict::Note;
+    r.quantity = Quantity::Count;
+    r.subject = key + " is idle";
+    r.detail = reason;
+    r.level = key;
+    rows.push_back(std::move(r));
+  }
+  sheet.rows.insert(firstPassing, rows.begin(), rows.end());
 }
 
 }  // namespace armure

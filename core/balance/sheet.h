@@ -8,6 +8,7 @@
 #include <string_view>
 #include <vector>
 
+#include "balance/balance.h"
 #include "balance/walk.h"
 #include "measure/estimate.h"
 #include "pieces/pattern.h"
@@ -24,21 +25,52 @@ inline constexpr double kClosedMm = 1e-6;    // edges of a piece meet
 inline constexpr double kSideShapeMm = 4.7625, kSideLeanMm = 25.4;
 inline constexpr int kMostBends = 4;                 // changes of bend a panel seam has by design, at the most
 inline constexpr double kNarrowMm = 20.0;            // a narrower panel is flagged
+inline constexpr double kTooNarrowMm = 8.0;          // nobody can sew it: less than two seams lie apart
+inline constexpr double kShoulderMm = 2.0;           // shoulder against the body's
+inline constexpr double kArmholeMm = 3.0;            // armhole against the block's
+inline constexpr double kMeasuredMm = 3.0;           // armhole and side against the tape
 inline constexpr double kBridgeMm = 6.0;             // the bridge between two cups, 1/8 in to each side
 inline constexpr double kCupRadiusMm = 8.0;          // tightest radius on a cup line
 inline constexpr double kMeantCornerDegrees = 15.0;  // where a sewn line turns by more, a corner is meant
 }  // namespace limits
 
-// Wish: something asked of the balancing that cannot be.
-enum class CheckKind { Wish, Stretch, Seam, Girth, Join, Corner, Curve, Sides, Piece, Intake, Facts };
+// Wish: something asked of the balancing that cannot be. FreeEdge: what balancing did to edges that are not sewn.
+// Layer: linings and pads against the shell they lie on. Body: shoulder, armhole and side against the block and the
+// tape. Idle: choices and measures without effect.
+enum class CheckKind {
+  Wish,
+  Stretch,
+  Seam,
+  Girth,
+  Join,
+  Corner,
+  Curve,
+  Sides,
+  Piece,
+  FreeEdge,
+  Layer,
+  Body,
+  Intake,
+  Facts,
+  Idle
+};
 std::string_view checkName(CheckKind kind);  // "stretch", "seam", "girth", ...
+
+// What a row says. Only what fails keeps the pieces from being cut: marks, exit codes and the word "passes" mean that.
+enum class Verdict {
+  Pass,
+  Fail,    // it will not go together, not close, or not fit
+  Advice,  // unusual, with what would change it
+  Note,    // worth knowing
+};
+std::string_view verdictName(Verdict verdict);  // "pass", "fail", "advice", "note"
 
 // What a number of a row is.
 enum class Quantity { Length, Angle, Count };
 
 struct CheckRow {
   CheckKind kind{};
-  bool pass = true;
+  Verdict verdict = Verdict::Pass;
   std::string subject;  // "Princess seam, bust to underbust"
   std::string detail;   // what was found, in words, without numbers that have a unit
   double amount = 0;    // how far off: mm, degrees or a count
@@ -47,18 +79,36 @@ struct CheckRow {
   std::string remedy;                    // what would mend it; empty when it passes
   std::string piece, edge, seam, level;  // ids; empty where it does not apply
   Vec2 spot;                             // where to look, in the axes of the piece
-  bool note = false;                     // true: says what cannot be checked, neither passes nor fails
+
+  bool fails() const { return verdict == Verdict::Fail; }
+  bool passes() const { return verdict == Verdict::Pass; }
 };
 
 struct Sheet {
-  std::vector<CheckRow> rows;  // failing first, then notes, then passing, each in the order of the checks
-  size_t failing() const;
+  std::vector<CheckRow> rows;  // failing first, then advice, notes, passing, each in the order of the checks
+  size_t count(Verdict verdict) const;
+  size_t failing() const { return count(Verdict::Fail); }
   bool pass() const { return failing() == 0; }
 };
 
-// Computes the sheet. `cutOutlines` go with the pieces, in the same order. `unreachable` is what balancing says cannot
-// be, in words: each becomes a failing row at the head.
-Sheet balanceSheet(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const std::vector<Intake>& intakes,
-                   const Body& body, const std::vector<std::string>& unreachable = {});
+// What shoulder and armhole have to be, mm, as the body and the choices have them (the outline of the half with every
+// intake closed); 0 where the garment has none. A fold taken out of the armhole by choice is taken off.
+struct UpperLengths {
+  double shoulderFront = 0, shoulderBack = 0, armholeFront = 0, armholeBack = 0;
+};
+
+struct SheetInput {
+  const Pattern& pattern;
+  const std::vector<Polyline>& cutOutlines;  // in the order of the pieces
+  const std::vector<Intake>& intakes;
+  const Body& body;
+  const Balanced* balanced = nullptr;  // where the pieces are balanced: what moved, and what cannot be
+  double freeLimit = 6;                // mm a free edge may be redrawn by
+  UpperLengths upper = {};
+};
+Sheet balanceSheet(const SheetInput& input);
+
+// Rows for what the order holds that has no effect, after the notes; see recalc/idle.h.
+void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, std::string>>& keysAndReasons);
 
 }  // namespace armure

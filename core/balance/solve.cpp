@@ -18,6 +18,7 @@ using Eigen::VectorXd;
 constexpr double kStill = 1e-6;     // mm: an unknown
 constexpr double kViolated = 1e-4;  // mm: a constraint that does not hold
 constexpr int kMostSteps = 40;
+constexpr double kNearlyStill = 0.05, kNearlyHolds = 1e-2;  // mm: where rounding keeps the last steps from becoming still
 
 double largest(const VectorXd& v) { return v.size() > 0 ? v.cwiseAbs().maxCoeff() : 0; }
 
@@ -104,20 +105,22 @@ MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear, const 
 }
 
 // S lambda = wanted for a positive semidefinite S. Rows that nothing movable takes part in, or that follow from others,
-// leave it singular: the shortest lambda of least squares, with P S P' = L D L' pivoted on the diagonal and cut off
-// after the pivots that count, S+ = P' L (L'L)^-1 D^-1 (L'L)^-1 L' P.
+// leave it singular: then the shortest lambda of least squares, by a rank-revealing decomposition (a complete orthogonal
+// one, from QR with column pivoting). The pivots of Eigen's L D L' tell that S is singular, but not its rank: they are
+// chosen before they are updated and need not fall.
 VectorXd solved(const MatrixXd& schur, const VectorXd& wanted) {
-  constexpr double kFollows = 1e-11;  // of the largest pivot
+  constexpr double kFollows = 1e-10;  // of the largest pivot
+  const auto refined = [&](const auto& factor) {  // once more for what rounding has left
+    const VectorXd first = factor.solve(wanted);
+    return VectorXd(first + factor.solve(wanted - schur * first));
+  };
   const Eigen::LDLT<MatrixXd> factor(schur);
   const VectorXd pivots = factor.vectorD();
-  Index rank = 0;
-  while (rank < pivots.size() && pivots(rank) > kFollows * pivots(0)) ++rank;
-  if (rank == pivots.size()) return factor.solve(wanted);
-  const MatrixXd lower = MatrixXd(factor.matrixL()).leftCols(rank);
-  const Eigen::LLT<MatrixXd> gram(lower.transpose() * lower);
-  const VectorXd sum = lower.transpose() * VectorXd(factor.transpositionsP() * wanted);
-  const VectorXd scaled = gram.solve(sum).cwiseQuotient(pivots.head(rank));
-  return factor.transpositionsP().transpose() * VectorXd(lower * gram.solve(scaled));
+  if (pivots.size() == 0 || pivots.minCoeff() > kFollows * pivots.maxCoeff()) return refined(factor);
+  Eigen::CompleteOrthogonalDecomposition<MatrixXd> complete;
+  complete.setThreshold(kFollows);
+  complete.compute(schur);
+  return refined(complete);
 }
 
 // A step is halved while it makes the constraints worse: far from the draft the linear model may mislead. Where they
@@ -201,6 +204,8 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
   if (nearer) s.x = start;
   s.there = problem.linearised(s.x);
   if (nearer && lambda.size() == s.there.values.size()) s.lambda = lambda;
+  Solution best;  // of the steps that were nearly still
+  double least = kNearlyHolds;
   for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
     const std::vector<BlockCholesky> bent = blocks.factored(s.x, s.lambda);
     const auto divided = [&](const VectorXd& v) {
@@ -212,6 +217,17 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
     s.ended = largest(towards) < kStill;
     s.x += shortened(problem, s.x, towards, s.there.values.norm()) * towards;
     s.there = problem.linearised(s.x);
+    constexpr int kUsual = 12;  // steps
+    if (s.iterations < kUsual) continue;
+    if (const double off = largest(s.there.values); off < least && largest(towards) < kNearlyStill) {
+      least = off;
+      best = s;
+    }
+  }
+  if (!s.ended && best.x.size() > 0) {
+    best.iterations = s.iterations;
+    best.ended = true;
+    s = std::move(best);
   }
   const VectorXd force = blocks.timesHessian(s.x);
   s.stationarity = largest(force - pulled(problem, s.there, s.lambda)) / std::max(1.0, largest(force));

@@ -222,6 +222,10 @@ class CupMaker {
     }
     for (Seam& s : pattern_.seams)
       if (s.id == "princess-cup") s.name = "Dart of the cup cover";
+    // Over the cup a level runs by way of the bust point, at an angle; the straight width of the flat cover is shorter.
+    for (const BentLevel& b : done.bent)
+      for (PatternLevel& l : pattern_.levels)
+        if (l.id == b.level) l.openingGap += 2 * b.longer;
     tellGap(done, "cup.cover", "Cup cover, on the bias: its halves laid together above the bust point",
             "draped over the cup the cloth gives on the bias; what is too much below the bust point is taken up in a "
             "dart; common practice");

@@ -39,10 +39,10 @@ void HalfParts::drawCentre() {
   const double top = front_ ? level(level::kTop).front + (dips ? rules_.length("top.dip") : 0)
                             : level(level::kChest).back + rules_.length("back.slope");
   HalfBlock& h = half();
-  h.opening = openingOf(rules_, front_, top, depth(level::kHem));
+  h.opening = openingOf(rules_, front_, top, depth(level::kHem), endOfOpening());
   const double above = topY(), below = bottomY();
   if (!h.opening.isShaped()) {
-    h.centre = Path::line({h.opening.gapAt(above) / 2, above}, {h.opening.gapAt(below) / 2, below});
+    h.centre = edgeOfGap(above, below);
     return;
   }
   const double taken = rules_.length(front_ ? "centre_front.waist" : "centre_back.waist");
@@ -50,6 +50,37 @@ void HalfParts::drawCentre() {
       {depth(level::kChest), 0, 0, true}, {depth(level::kWaist), taken}, {depth(level::kHem), 0, 0, true}};
   extend(c, above, below);
   h.centre = monotonePath(c);
+}
+
+// Where the opening ends by rule: a depth beyond the hem where it runs through.
+double HalfParts::endOfOpening() const {
+  const std::string_view end = rules_.option("opening.end");
+  if (end == "waist") return depth(level::kWaist);
+  if (end == "high-hip") return depth(level::kHighHip);
+  if (end == "hip" || (end == "by-length" && hasSkirt(rules_))) return depth(level::kHip);
+  return 1e6;
+}
+
+// Half the gap out from the centre; straight but where it narrows towards an end.
+Path HalfParts::edgeOfGap(double above, double below) const {
+  const Opening& o = half().opening;
+  const auto at = [&](double y) { return Vec2{o.gapAt(y) / 2, y}; };
+  const bool narrows = o.isLaced() && (o.closesAbove || o.endsAbove(below));
+  if (!narrows) return Path::line(at(above), at(below));
+  constexpr int kParts = 4;  // of each stretch over which it narrows
+  constexpr double kStep = 0.01;
+  std::vector<double> depths{above, below};
+  for (int i = 0; i <= kParts; ++i) {
+    const double part = o.narrowing() * i / kParts;
+    if (o.closesAbove) depths.push_back(o.topY + part);
+    if (o.endsAbove(below)) depths.push_back(o.endY - part);
+  }
+  std::sort(depths.begin(), depths.end());
+  std::vector<Station> stations;
+  for (double y : depths)
+    if (y >= above && y <= below && (stations.empty() || y > stations.back().y + 1))
+      stations.push_back({y, at(y).x, (at(y + kStep).x - at(y - kStep).x) / (2 * kStep), true});
+  return monotonePath(stations);
 }
 
 double HalfParts::centreIntake(double y) const { return half().centre.xAtDepth(y) - half().opening.gapAt(y) / 2; }

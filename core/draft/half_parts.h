@@ -33,6 +33,8 @@ class HalfParts {
 
   // Opening and centre line of the half; the centre's intake is what the line leaves beside half the gap.
   void drawCentre();
+  double endOfOpening() const;
+  Path edgeOfGap(double above, double below) const;
   double centreIntake(double y) const;
 
   size_t lineCount() const;

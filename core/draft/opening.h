@@ -1,12 +1,16 @@
 // core/draft/opening.h
 //
 // What stands at the centre of a half: a fold, a seam, or the edge of an opening. A gap that stays open when the
-// garment is worn is part of the finished girth.
+// garment is worn is part of the finished girth. An opening ends at the hem or above it (over a skirt at the hip, say),
+// where the seam below is sewn; under a yoke it ends at the yoke as well, which closes by itself. A gap narrows to nothing
+// towards such an end, over 4 in, so that all edges there meet.
 #pragma once
 
+#include <algorithm>
 #include <string_view>
 
 #include "rules/rules.h"
+#include "units/length.h"
 
 namespace armure {
 
@@ -14,6 +18,8 @@ struct Opening {
   std::string_view kind = "fold";  // an option of "opening.kind" or "opening.front"
   double topY = 0, hemY = 1;       // where top edge and hem meet the centre, mm
   double topGap = 0, hemGap = 0;   // between both edges, worn, mm
+  double endY = 1e6;               // where it ends; below the hem where it runs through
+  bool closesAbove = false;        // there is a yoke over it, down to topY
 
   bool isFold() const { return kind == "fold"; }
   bool isSeam() const { return kind == "seam"; }
@@ -21,18 +27,35 @@ struct Opening {
   bool isLaced() const { return topGap > 0; }
   // A centre that may take in at the waist: the others are straight.
   bool isShaped() const { return kind == "seam" || kind == "zip"; }
+  bool endsAbove(double y) const { return isOpen() && endY < y; }
+
   // At any depth; a V runs on straight above the top edge and below the hem.
-  double gapAt(double y) const { return topGap + (hemGap - topGap) * (y - topY) / (hemY - topY); }
+  double gapAt(double y) const {
+    const double full = topGap + (hemGap - topGap) * (y - topY) / (hemY - topY);
+    const auto opened = [&](double from) {  // 0 at the end, 1 where the gap has its width
+      const double t = std::clamp(from / narrowing(), 0.0, 1.0);
+      return t * t * (3 - 2 * t);
+    };
+    return full * (closesAbove ? opened(y - topY) : 1) * opened(endY - y);
+  }
+  // Over how much a gap narrows, mm.
+  double narrowing() const {
+    constexpr double kOver = inches(4);
+    return std::min(kOver, std::max(1.0, (std::min(endY, hemY) - topY) / 2.5));
+  }
 };
 
-// The opening of a half whose centre reaches from `topY` to `hemY`. A gap has one width, lacing in a V two.
-inline Opening openingOf(const Rules& rules, bool front, double topY, double hemY) {
+// The opening of a half whose centre reaches from `topY` to `hemY`, and which ends at `endY`. A gap has one width, lacing in
+// a V two.
+inline Opening openingOf(const Rules& rules, bool front, double topY, double hemY, double endY) {
   Opening o{rules.option(front ? "opening.front" : "opening.kind"), topY, hemY};
   if (o.kind == "lacing" || o.kind == "loops") o.topGap = o.hemGap = rules.length("opening.gap");
   if (o.kind == "v-lacing") {
     o.topGap = rules.length("opening.gap_top");
     o.hemGap = rules.length("opening.gap_hem");
   }
+  if (endY < hemY) o.endY = endY;
+  o.closesAbove = rules.option("cover.kind") == "covered" && rules.option(front ? "yoke.front" : "yoke.back") != "none";
   return o;
 }
 

@@ -106,19 +106,21 @@ class Princess {
     return monotonePath(above) + monotonePath(below);
   }
 
-  // Up to its end on the shoulder or armhole: what the line takes in grows evenly from the bust point up. Its middle
-  // runs in the parabola of crossingTop() to where, with the intake closed, the line ends half way.
+  // Up to its end on the shoulder or armhole: what the line takes in grows evenly from the bust point to the top edge,
+  // and on from there to what the rule gives it at its end: what is held at the top edge by hand does not run on up to
+  // the shoulder. Its middle runs in the parabola of crossingTop() to where, with the intake closed, the line ends half
+  // way.
   std::vector<Station> aboveTop(double centrePart, double part, double corner, double up) const {
     const double top = depth(level::kTop), bust = depth(level::kBust), reach = bust - end_->y;
-    const double gapSlope = -shaping_.at(level::kTop).taken[0] / (bust - top);
-    const double endX = end_->x - centrePart * gapSlope * reach - position_;
+    const double taken = shaping_.at(level::kTop).taken[0], atEnd = shoulderDartAt(rules_, bust, end_->y);
+    const double below = -taken / (bust - top), above = (taken - atEnd) / (top - end_->y);  // by depth
+    const double endX = end_->x + centrePart * atEnd - position_;
     const double shift = topX_ - crossingTop();  // where the maker placed it
-    const auto station = [&](double y) {
+    const auto station = [&](double y, double gap, double slope) {
       const double t = (bust - y) / reach;
-      return Station{y, position_ + endX * t * t + shift + part * gapSlope * (y - bust),
-                     -2 * endX * t / reach + part * gapSlope, true};
+      return Station{y, position_ + endX * t * t + shift + part * gap, -2 * endX * t / reach + part * slope, true};
     };
-    return {station(end_->y), station(top), {bust, position_, corner, true, up}};
+    return {station(end_->y, atEnd, above), station(top, taken, (below + above) / 2), {bust, position_, corner, true, up}};
   }
 
   // Where the line stands on every level below the bust it is drawn through: by rule, or as placed; below the last

@@ -41,7 +41,7 @@ class WishMaker {
     // A back line does not begin above the bust; above it only the first front line takes in, against gaping.
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);
-      top->wished.front() = goesUp(rules_, true) ? shoulderDartAt(top->y)
+      top->wished.front() = goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
                             : middlePiece()      ? 2 * rules_.length("middle.top")
                                                  : rules_.length("intake.top");
       top->sideWished = drop(*top) - top->wished.front();
@@ -57,12 +57,6 @@ class WishMaker {
   double depth(std::string_view id) const { return front() ? levels_.at(id).front : levels_.at(id).back; }
   double share(std::string_view id) const { return front() ? levels_.at(id).frontShare : levels_.at(id).backShare; }
   double drop(const ShapedLevel& l) const { return frame_.width - share(l.id) - frame_.centreIntake(l.y); }
-
-  // What a line that takes in evenly from the bust point to the shoulder takes in on its way.
-  double shoulderDartAt(double y) const {
-    const double bust = depth(level::kBust), shoulder = rules_.length("shoulder.slope_front") / 2;
-    return rules_.length("cover.dart") * (bust - y) / (bust - shoulder);
-  }
 
   ShapedLevel* find(std::string_view id) {
     for (ShapedLevel& l : out_.levels)

@@ -18,6 +18,11 @@ bool goesUp(const Rules& rules, bool front) {
   return kind == "covered" || kind == "straps" || (kind == "halter" && front);
 }
 
+double shoulderDartAt(const Rules& rules, double bustY, double y) {
+  const double shoulder = rules.length("shoulder.slope_front") / 2;
+  return rules.length("cover.dart") * (bustY - y) / (bustY - shoulder);
+}
+
 std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool front, double chestY) {
   const std::string_view where = rules.option("princess.above");
   if (where == "top" && !goesUp(rules, front)) return std::nullopt;

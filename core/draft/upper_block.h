@@ -15,6 +15,10 @@ namespace armure {
 // Whether a half goes up over the shoulder, instead of ending at a strapless edge.
 bool goesUp(const Rules& rules, bool front);
 
+// What the first front line of a half that goes up takes in at a depth above the bust: the rule's dart at the shoulder,
+// less in proportion towards the bust point.
+double shoulderDartAt(const Rules& rules, double bustY, double y);
+
 struct UpperPoints {
   Vec2 neck, shoulder;  // the ends of the shoulder
   Vec2 armholeMiddle;

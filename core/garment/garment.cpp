@@ -11,6 +11,7 @@
 #include "garment/dart_dial.h"
 #include "garment/inserts.h"
 #include "garment/off_shoulder.h"
+#include "garment/opening_end.h"
 #include "garment/skirt.h"
 #include "garment/straps.h"
 #include "garment/yoke.h"
@@ -119,6 +120,8 @@ Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& r
   if (auto problem = cutWaist(pattern, block, rules)) return *problem;
   dropEmptyMarks(pattern);
   if (auto problem = nothingLeft(pattern)) return *problem;
+  endOpenings(pattern, block, rules);
+  markLandings(pattern);
   if (auto problem = addInside(pattern, panels, block, rules)) return *problem;
   addModestyPanels(pattern, block, rules);
   addStraps(pattern, block, body, rules);

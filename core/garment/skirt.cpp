@@ -80,8 +80,9 @@ class SkirtMaker {
     const LevelMark* waist = p.level(level::kWaist);
     if (!waist) return;
     const Vec2 down = downOf(p), across{down.y, -down.x};
-    const Path r = remade(p.edges[right], p.edges[right].path, waist->b, down, across);
-    const Path l = remade(p.edges[left], p.edges[left].path.reversed(), waist->a, down, -across);
+    const LevelMark* hip = p.level(level::kHip);
+    const Path r = remade(p.edges[right], p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
+    const Path l = remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
     for (Notch& mark : p.notches)
       if (mark.edge == p.edges[left].id) mark.at += extra_;
     p.edges[right].path = r;
@@ -89,13 +90,31 @@ class SkirtMaker {
     p.edges[hem].path = hemBetween(r, l);
   }
 
-  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra.
-  Path remade(const Edge& edge, const Path& path, Vec2 waist, Vec2 down, Vec2 aside) const {
+  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A straight
+  // or pegged skirt is no wider than the hip: from there on its edges stand upright.
+  Path remade(const Edge& edge, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) const {
     const double from = nearOn(path, waist).value_or(path.length() / 2);
-    const Path longer = continued(path, isCentre(edge.role) ? path.endTangent() : down);
+    const auto hipAt = hip && isUpright() && !isCentre(edge.role) ? nearOn(path, *hip) : std::nullopt;
+    const Path longer = hipAt ? uprightFrom(path, from, *hipAt, down)
+                              : continued(path, isCentre(edge.role) ? path.endTangent() : down);
     const SwingAt swing = swingOf(edge, longer.length() - from);
     if (!swing) return longer;
     return swung(longer, from, aside, swing).sub(0, longer.length());
+  }
+
+  bool isUpright() const { return kind_ == "straight" || kind_ == "peg"; }
+
+  // The path down to the hip, which it reaches upright, then straight down. What comes above the hip is drawn anew from
+  // half way between waist and hip.
+  Path uprightFrom(const Path& path, double waist, double hip, Vec2 down) const {
+    const double start = (waist + hip) / 2, third = (hip - start) / 3;
+    const Vec2 a = path.pointAt(start), b = path.pointAt(hip);
+    Path whole = path.sub(0, start) + Path(Cubic{a, a + third * path.tangentAt(start), b - third * down, b});
+    constexpr double kLongest = 150;  // mm: joints for the balancing to take hold of
+    const double rest = path.length() + extra_ - whole.length();
+    const int parts = std::max(1, static_cast<int>(std::ceil(rest / kLongest)));
+    for (int i = 0; i < parts; ++i) whole = whole + Path::line(whole.end(), whole.end() + (rest / parts) * down);
+    return whole;
   }
 
   Path continued(const Path& path, Vec2 down) const {
@@ -126,7 +145,7 @@ class SkirtMaker {
       return [=](double s) { return evenly(amount, s, below); };
     }
     if (kind_ == "peg" && edge.id == "side") {
-      const double amount = -rules_.length("skirt.peg"), from = below - extra_;
+      const double amount = -rules_.length("skirt.peg"), from = below - extra_;  // from just below the hip
       const double to = std::min(below, std::max(from + 1, below - length_ + body_.mm("waist_to_knee")));
       return [=](double s) {
         const double t = std::clamp((s - from) / (to - from), 0.0, 1.0);

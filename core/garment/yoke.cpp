@@ -63,7 +63,6 @@ class YokeMaker {
  public:
   YokeMaker(Pattern& pattern, const Block& block, const Rules& rules, bool front)
       : pattern_(pattern),
-        block_(block),
         rules_(rules),
         front_(front),
         panels_(pattern, block, front),
@@ -244,8 +243,13 @@ class YokeMaker {
       Edge &first = folded.edges[i], &second = folded.edges[i + 1];
       const bool divided = first.role == second.role && (isCentre(first.role) || first.role == EdgeRole::Armhole);
       if (!divided) continue;
+      const double before = first.path.length(), behind = second.path.length();
       first.path =
           isCentre(first.role) ? Path::line(first.path.start(), second.path.end()) : smoothly(first.path, second.path);
+      for (Notch& n : folded.notches) {  // they go with the edge, at the same part of its length
+        if (n.edge == second.id) n = {n.id, first.id, before + n.at, n.doubled};
+        if (n.edge == first.id) n.at *= first.path.length() / (before + behind);
+      }
       folded.edges.erase(folded.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1);
     }
     for (LevelMark& m : folded.levels) settleOnOutline(folded, m);
@@ -272,7 +276,6 @@ class YokeMaker {
   }
 
   Pattern& pattern_;
-  const Block& block_;
   const Rules& rules_;
   const bool front_;
   const HalfPanels panels_;
@@ -331,6 +334,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);
   *at = lowerPart;
   piece.edges.insert(at + 1, {hole, upperPart});
+  std::erase_if(piece.notches, [&](const Notch& n) { return n.edge == edge.id && n.at > a && n.at <= b; });
   for (Notch& n : piece.notches)
     if (n.edge == edge.id && n.at > b) {
       n.edge = upperPart.id;

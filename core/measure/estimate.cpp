@@ -61,6 +61,12 @@ const Fact& Body::fact(std::string_view id) const {
   throw std::out_of_range(fmt::format("Body: no measure {}", id));
 }
 
+const Fact* Body::find(std::string_view measureId) const {
+  const auto found =
+      std::find_if(facts_.begin(), facts_.end(), [&](const Fact& f) { return f.id == measureId; });
+  return found == facts_.end() ? nullptr : &*found;
+}
+
 bool Body::has(std::string_view id) const {
   return std::any_of(facts_.begin(), facts_.end(), [&](const Fact& f) { return f.id == id; });
 }

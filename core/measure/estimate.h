@@ -31,6 +31,7 @@ class Body {
   double mm(std::string_view id) const { return fact(id).mm; }
   const Fact& fact(std::string_view id) const;
   bool has(std::string_view id) const;
+  const Fact* find(std::string_view id) const;  // nullptr when there is none
   const std::vector<Fact>& facts() const { return facts_; }
   // A copy in which one measure is replaced or added.
   Body with(Fact fact) const;

@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "measure/measure_table.h"
+#include "quotable.h"
 
 namespace armure {
 namespace {
@@ -17,40 +18,25 @@ std::string_view trimmed(std::string_view s) {
   return a == std::string_view::npos ? std::string_view{} : s.substr(a, b - a + 1);
 }
 
-// "62.5" or "62.5 kg" for weight; lengths as parseLength reads them.
+// "62.5" or "62.5 kg" for weight; lengths as readLength reads them.
 Result<Taking> readOne(std::string_view id, std::string_view text, Unit bareUnit) {
   if (id == id::kWeight) {
-    if (text.size() > 2 && text.substr(text.size() - 2) == "kg") text = trimmed(text.substr(0, text.size() - 2));
-    // A number without a unit reads the same in millimetres; one with a unit of length is no weight.
-    const Result<double> kg = parseLength(text, Unit::Millimetre), other = parseLength(text, Unit::Centimetre);
-    if (!kg.ok() || *kg == *other)
-      return Problem{std::string(id), fmt::format("\"{}\" is not a weight", text), "write kilograms, like 62.5"};
+    const Result<double> kg = parseWeight(text);
+    if (!kg.ok()) return kg.problem();
     if (auto problem = measureProblem(id, *kg)) return *problem;
-    return Taking{*kg, fmt::format("{} kg", text)};
+    return Taking{*kg, fmt::format("{} kg", *kg)};
   }
-  const Result<double> mm = parseLength(text, bareUnit);
-  if (!mm.ok()) return mm.problem();
-  if (auto problem = measureProblem(id, *mm)) return *problem;
-  // A text with its own unit reads the same whatever a bare number means.
-  const Unit another = bareUnit == Unit::Millimetre ? Unit::Centimetre : Unit::Millimetre;
-  const Result<double> otherwise = parseLength(text, another);
-  const bool hasOwnUnit = otherwise.ok() && *otherwise == *mm && *mm != 0;
-  return Taking{*mm, hasOwnUnit ? std::string(text) : fmt::format("{} {}", text, unitSymbol(bareUnit))};
-}
-
-// "92,5cm" into "92,5" and its unit; no unit when there is none.
-std::pair<std::string_view, Result<Unit>> numberAndUnit(std::string_view typed) {
-  const size_t end = typed.find_last_not_of("abcdefghijklmnopqrstuvwxyz\" \t");
-  const size_t number = end == std::string_view::npos ? 0 : end + 1;
-  return {typed.substr(0, number), parseUnit(trimmed(typed.substr(number)))};
+  const Result<TypedLength> length = readLength(text, bareUnit);
+  if (!length.ok()) return length.problem();
+  if (auto problem = measureProblem(id, length->mm)) return *problem;
+  return Taking{length->mm, length->text()};
 }
 
 std::string shownTaking(std::string_view id, const Taking& t, Unit unit) {
-  const auto [number, own] = numberAndUnit(t.typed);
-  if (id == id::kWeight) return number.empty() ? fmt::format("{:g}", t.mm) : std::string(number);
-  const Result<double> read = parseLength(t.typed, unit);
-  const bool saysIt = read.ok() && std::abs(*read - t.mm) < 1e-6 && (!own.ok() || *own == unit);
-  return saysIt ? std::string(own.ok() ? number : t.typed) : formatLength(t.mm, {unit, 16});
+  if (id == id::kWeight) return fmt::format("{}", t.mm);
+  const Result<TypedLength> read = readLength(t.typed, unit);
+  const bool saysIt = read.ok() && std::abs(read->mm - t.mm) < 1e-6 && read->unit == unit;
+  return saysIt ? read->number : formatLength(t.mm, {unit, 16});
 }
 
 }  // namespace
@@ -72,6 +58,15 @@ Result<std::vector<Taking>> readTakings(std::string_view id, std::string_view te
     if (last) return takings;
     text.remove_prefix(end + 1);
   }
+}
+
+Result<double> parseWeight(std::string_view text) {
+  std::string_view number = trimmed(text);
+  if (number.ends_with("kg")) number.remove_suffix(2);
+  const Result<double> kg = parseNumber(number);
+  if (kg.ok()) return kg;
+  return Problem{std::string(id::kWeight), fmt::format("\"{}\" is not a weight", quotable(text)),
+                 "write kilograms, like 62.5"};
 }
 
 TakenMeasure measureOf(std::vector<Taking> takings, Use use, std::string note) {

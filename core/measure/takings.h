@@ -21,6 +21,9 @@ inline constexpr size_t kMostTakings = 9;
 // read, or which taking cannot be that measure.
 Result<std::vector<Taking>> readTakings(std::string_view id, std::string_view text, Unit bareUnit);
 
+// A weight in kilograms: "62.5", "62,5 kg".
+Result<double> parseWeight(std::string_view text);
+
 // The measure made of its takings, of which there must be one or more (std::invalid_argument).
 TakenMeasure measureOf(std::vector<Taking> takings, Use use, std::string note);
 

@@ -26,6 +26,20 @@ void aim(Piece& piece, const SeamEnd& end, double by) {
   path = Path(std::move(cubics));
 }
 
+// Turns the handle at the corner of `end` by `by` into the piece.
+void turnHandle(Piece& piece, const SeamEnd& end, double by) {
+  Path& path = piece.edges[end.across].path;
+  std::vector<Cubic> cubics = path.cubics();
+  if (end.atItsStart) {
+    Cubic& c = cubics.front();
+    c.p1 = c.p0 + rotated(c.p1 - c.p0, by);
+  } else {
+    Cubic& c = cubics.back();
+    c.p2 = c.p3 + rotated(c.p2 - c.p3, -by);
+  }
+  path = Path(std::move(cubics));
+}
+
 // The direction of a seam over its first millimetre, half a stitch: where it bends at its very end, that is what is
 // sewn.
 Vec2 firstStitch(const Path& path, bool atStart) {
@@ -66,16 +80,20 @@ void roundCrossing(const Piece& before, Piece& piece, const SeamEnd& end) {
 struct Crossing {
   SeamEnd a, b;
   size_t pieceA = 0, pieceB = 0;
-  double turn = 0;  // of the chords, with the seam closed
+  double turn = 0;  // of the chords, or of the tangents, with the seam closed
 };
 
-std::vector<Crossing> crossingsOf(const Pattern& pattern) {
+enum class Turns { OfChords, OfTangents };
+
+std::vector<Crossing> crossingsOf(const Pattern& pattern, Turns turns) {
   std::vector<Crossing> all;
   for (const Seam& seam : pattern.seams)
     for (const bool atTop : {true, false}) {
       const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
       if (a.acrossRole != b.acrossRole || !isFree(a.acrossRole)) continue;
-      all.push_back({a, b, seam.a.piece, seam.b.piece, straightened(a.chordAngleRad + b.chordAngleRad)});
+      const double sum =
+          turns == Turns::OfChords ? a.chordAngleRad + b.chordAngleRad : a.angleRad + b.angleRad;
+      all.push_back({a, b, seam.a.piece, seam.b.piece, straightened(sum)});
     }
   return all;
 }
@@ -86,7 +104,9 @@ struct EndTurn {
   Eigen::Index unknown = -1;
 };
 
-EndTurn turnAt(const std::vector<Crossing>& crossings, size_t piece, size_t edge, bool atStart, const Cubic& c) {
+// Ends that are at no seam keep the direction they have.
+EndTurn turnAt(const std::vector<Crossing>& crossings, Turns turns, size_t piece, size_t edge, bool atStart,
+               const Cubic& c) {
   for (size_t k = 0; k < crossings.size(); ++k) {
     const Crossing& x = crossings[k];
     const auto meets = [&](size_t p, const SeamEnd& e) {
@@ -95,12 +115,13 @@ EndTurn turnAt(const std::vector<Crossing>& crossings, size_t piece, size_t edge
     if (meets(x.pieceA, x.a)) return {0, 1, static_cast<Eigen::Index>(k)};
     if (meets(x.pieceB, x.b)) return {x.turn, -1, static_cast<Eigen::Index>(k)};
   }
+  if (turns == Turns::OfTangents) return {};
   const Vec2 chord = c.p3 - c.p0;
   return {atStart ? angleBetween(chord, c.startTangent()) : -angleBetween(chord, c.endTangent()), 0, -1};
 }
 
 // By how much side a's line is turned from its chord at every crossing, so that the whole line bends least.
-Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossing>& crossings) {
+Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossing>& crossings, Turns turns) {
   const auto n = static_cast<Eigen::Index>(crossings.size());
   Eigen::MatrixXd h = Eigen::MatrixXd::Identity(n, n) * 1e-9;
   Eigen::VectorXd g = Eigen::VectorXd::Zero(n);
@@ -119,7 +140,7 @@ Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossin
       for (const Cubic& c : cubics) {
         const auto end = [&](bool atStart) {
           const bool outer = &c == (atStart ? &cubics.front() : &cubics.back());
-          return turnAt(outer ? crossings : std::vector<Crossing>{}, p, e, atStart, c);
+          return turnAt(outer ? crossings : std::vector<Crossing>{}, turns, p, e, atStart, c);
         };
         const EndTurn s = end(true), t = end(false);
         const double stiff = 1 / std::max(distance(c.p0, c.p3), 1.0);
@@ -203,8 +224,8 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
 
 void runOnAcrossSeams(Pattern& pattern) {
   const Pattern drafted = pattern;
-  const std::vector<Crossing> crossings = crossingsOf(pattern);
-  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings);
+  const std::vector<Crossing> crossings = crossingsOf(pattern, Turns::OfChords);
+  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfChords);
   for (size_t k = 0; k < crossings.size(); ++k) {
     const Crossing& c = crossings[k];
     const double v = turns(static_cast<Eigen::Index>(k));
@@ -220,6 +241,49 @@ void runOnAcrossSeams(Pattern& pattern) {
     }
   }
   followFreeEdges(drafted, pattern);
+}
+
+namespace {
+
+// Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn.
+bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
+  constexpr double kLikeCorner = 75;  // mm of radius
+  for (const auto& [piece, end] : {std::pair{c.pieceA, &c.a}, {c.pieceB, &c.b}}) {
+    const std::vector<Cubic>& cubics = pattern.pieces[piece].edges[end->across].path.cubics();
+    const double bend = end->atItsStart ? cubics.front().curvature(0) : cubics.back().curvature(1);
+    if (c.a.acrossRole != EdgeRole::Armhole && std::abs(bend) > 1 / kLikeCorner) return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+void trueAcrossSeams(Pattern& pattern) {
+  const Pattern before = pattern;
+  const std::vector<Crossing> crossings = crossingsOf(pattern, Turns::OfTangents);
+  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfTangents);
+  for (size_t k = 0; k < crossings.size(); ++k) {
+    const Crossing& c = crossings[k];
+    const double v = turns(static_cast<Eigen::Index>(k));
+    turnHandle(pattern.pieces[c.pieceA], c.a, v);
+    turnHandle(pattern.pieces[c.pieceB], c.b, c.turn - v);
+  }
+  // With its corners moved and its handles turned it may bend tightly beside a seam now.
+  // One end's handle changes the bend at the other: a second round settles it.
+  for (int round = 0; round < 2; ++round) {
+    const Pattern turned = pattern;
+    for (const Crossing& c : crossings) {
+      if (c.a.acrossRole == EdgeRole::Armhole) continue;  // an armhole keeps its length
+      roundCrossing(turned.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
+      roundCrossing(turned.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
+    }
+  }
+  // What cannot keep its character and run on smoothly is drawn anew.
+  if (std::any_of(crossings.begin(), crossings.end(), [&](const Crossing& c) { return bendsAtSeam(pattern, c); })) {
+    pattern = before;
+    return runOnAcrossSeams(pattern);
+  }
+  followFreeEdges(before, pattern);
 }
 
 }  // namespace armure

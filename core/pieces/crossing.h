@@ -39,6 +39,12 @@ Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop);
 // at a seam with less than 200 mm of radius its handle is lengthened. Corners stay where they are.
 void runOnAcrossSeams(Pattern& pattern);
 
+// The same for lines that were drawn already and whose corners have moved a little: they keep their character. At every
+// seam the kink that has come is taken away by turning the two handles there, with t now the turn of the tangents and s,
+// e how far the handles are turned; free ends and everything within a piece stay; a handle at a seam is lengthened where it bends
+// with less than 200 mm of radius, but on an armhole.
+void trueAcrossSeams(Pattern& pattern);
+
 // Where a level ended on a top edge or hem of a piece as it was `before`, it ends on that edge as it is now: moved
 // along the level. What the cloth loses or wins there is skin, so the opening of that level takes the difference.
 void followFreeEdges(const Pattern& before, Pattern& after);

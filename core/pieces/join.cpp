@@ -143,6 +143,9 @@ class Joiner {
       const auto partner =
           std::find_if(waiting.begin(), waiting.end(), [&](const LevelMark& w) { return w.level == m.level; });
       if (onSeam(b_, seam_.b, m.a) && partner != waiting.end()) {
+        const Vec2 middle = lerp(partner->b, m.a, 0.5);
+        done_.bent.push_back(
+            {m.level, distance(partner->a, middle) + distance(middle, m.b) - distance(partner->a, m.b)});
         m.a = partner->a;
         waiting.erase(partner);
       }

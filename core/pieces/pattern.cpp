@@ -25,6 +25,8 @@ std::string_view roleName(EdgeRole role) {
       return "armhole";
     case EdgeRole::Strap:
       return "strap";
+    case EdgeRole::Raw:
+      return "raw";
     case EdgeRole::Opening:
     case EdgeRole::Centre:
       break;
@@ -126,6 +128,76 @@ EdgePlace Pattern::placeOnSide(const SeamSide& side, double along) const {
     before += length;
   }
   throw std::out_of_range("a side without edges");
+}
+
+double Pattern::layerLength(const LayerLine& line) const {
+  double sum = 0;
+  for (const PieceEdge& e : line.layer) sum += pieces.at(e.piece).edge(e.edge).path.length();
+  return sum;
+}
+
+double Pattern::shellLength(const LayerLine& line) const {
+  double sum = -line.uncovered;
+  for (const PieceEdge& e : line.shell) sum += pieces.at(e.piece).edge(e.edge).path.length();
+  if (const Seam* s = line.seam.empty() ? nullptr : seam(line.seam))
+    for (const SeamNotch& n : s->notches)
+      if (n.id == line.notch) sum += line.ofA ? n.a : n.b;
+  return sum;
+}
+
+namespace {
+
+constexpr double kMeets = 1e-6, kWithin = 1e-3;  // mm
+
+Problem fault(const std::string& piece, std::string what) {
+  return {piece, std::move(what), "this is a fault of the program: please keep the order file, and choose otherwise"};
+}
+
+std::optional<Problem> pieceProblem(const Piece& p) {
+  const auto find = [&](std::string_view id) -> const Edge* {
+    for (const Edge& e : p.edges)
+      if (e.id == id) return &e;
+    return nullptr;
+  };
+  if (p.edges.empty()) return fault(p.name, "it has no edges");
+  for (size_t i = 0; i < p.edges.size(); ++i) {
+    const Edge &e = p.edges[i], &next = p.edges[(i + 1) % p.edges.size()];
+    if (e.path.empty()) return fault(p.name, fmt::format("its edge {} is empty", e.id));
+    if (find(e.id) != &e) return fault(p.name, fmt::format("two of its edges are called {}", e.id));
+    if (!(distance(e.path.end(), next.path.start()) <= kMeets))
+      return fault(p.name, fmt::format("its edges {} and {} do not meet", e.id, next.id));
+  }
+  if (!p.onFold.empty() && !find(p.onFold)) return fault(p.name, "the fold it is cut on is gone");
+  for (const Notch& n : p.notches) {
+    const Edge* e = find(n.edge);
+    if (!e) return fault(p.name, fmt::format("the notch {} lies on an edge that is gone ({})", n.id, n.edge));
+    if (!(n.at >= -kWithin && n.at <= e->path.length() + kWithin))
+      return fault(p.name, fmt::format("the notch {} lies beyond the end of its edge {}", n.id, n.edge));
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<Problem> patternProblem(const Pattern& pattern) {
+  for (const Piece& p : pattern.pieces)
+    if (auto problem = pieceProblem(p)) return problem;
+  const auto has = [&](size_t piece, std::string_view id) {
+    if (piece >= pattern.pieces.size()) return false;
+    const auto& edges = pattern.pieces[piece].edges;
+    return std::any_of(edges.begin(), edges.end(), [&](const Edge& e) { return e.id == id; });
+  };
+  for (const Seam& s : pattern.seams)
+    for (const SeamSide* side : {&s.a, &s.b}) {
+      if (side->chain.empty()) return fault(s.name, "one of its sides is empty");
+      for (const EdgeUse& use : side->chain)
+        if (!has(side->piece, use.edge)) return fault(s.name, fmt::format("it names an edge that is gone ({})", use.edge));
+    }
+  for (const LayerLine& l : pattern.layerLines)
+    for (const std::vector<PieceEdge>* line : {&l.layer, &l.shell})
+      for (const PieceEdge& e : *line)
+        if (!has(e.piece, e.edge)) return fault(l.name, fmt::format("it names an edge that is gone ({})", e.edge));
+  return std::nullopt;
 }
 
 }  // namespace armure

@@ -7,6 +7,7 @@
 // half of the body. Each boundary runs clockwise: top edge, right edge down, hem, left edge up. Millimetres, y down.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -14,12 +15,14 @@
 #include "draft/block.h"
 #include "geometry/path.h"
 #include "geometry/polygon.h"
+#include "result.h"
 
 namespace armure {
 
 // Centre: sewn to its own mirror image, so that it is in no seam of two pieces.
-// Cup, Yoke: sewn, along a cup line or the lower edge of a yoke. Armhole, Strap: finished edges.
-enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole, Strap };
+// Cup, Yoke: sewn, along a cup line or the lower edge of a yoke. Armhole, Strap: finished edges. Raw: only cut, and
+// caught in a seam of another layer: the lower edge of a cup's lining.
+enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole, Strap, Raw };
 // As in the exports: "seam", "fold", ...; a centre seam is an "opening" there, sewn up.
 std::string_view roleName(EdgeRole role);
 // Whether an edge of this role is sewn to another piece's.
@@ -51,8 +54,12 @@ struct Notch {
   bool doubled = false;
 };
 
+// Which half of the body a piece covers; Both where it goes over the shoulder or round the arm.
+enum class Half { Front, Back, Both };
+
 struct Piece {
   std::string id, name;
+  Half half = Half::Both;
   int number = 0, of = 0;
   std::string layer = "shell";
   std::string cloth = {};  // what it is cut of, where that is not the cloth of its layer: "net"
@@ -112,6 +119,22 @@ struct Seam {
   double ease() const;  // planned in the whole seam, mm
 };
 
+// An edge of a piece, by the piece's place in the pattern.
+struct PieceEdge {
+  size_t piece = 0;
+  std::string edge;
+};
+
+// A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of the
+// shell's edges, mm; with a notch, the shell's line is one side of a seam and counts from its upper end to that notch.
+struct LayerLine {
+  std::string name;  // "cup line, inner", "upper edge"
+  std::vector<PieceEdge> layer, shell;
+  double uncovered = 0;
+  std::string seam = {}, notch = {};  // where the shell's line is side `ofA` of this seam, down to the notch
+  bool ofA = true;
+};
+
 // What was cut off a piece at the end of a seam so that both sides are equally long.
 struct Trim {
   std::string seam;
@@ -137,6 +160,7 @@ struct Pattern {
   std::vector<PatternLevel> levels;
   std::vector<Piece> pieces;  // of the shell from centre front to centre back, then other layers
   std::vector<Seam> seams;
+  std::vector<LayerLine> layerLines = {};
   std::vector<Trim> trims;
   Closing closing;
   std::vector<Working> workings = {};  // of what was done to the pieces after they were cut
@@ -144,6 +168,9 @@ struct Pattern {
   size_t shellPieces() const;                   // they come first
   double right() const;                         // x of the rightmost corner: what is added lies beyond it
   const Seam* seam(std::string_view id) const;  // nullptr when there is none of this id
+  // Both lengths of a line of a layer, mm.
+  double layerLength(const LayerLine& line) const;
+  double shellLength(const LayerLine& line) const;
   // Sum of the widths on the pieces of the shell + the opening gap.
   double closedGirth(const PatternLevel& level) const;
   // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.
@@ -153,5 +180,10 @@ struct Pattern {
   // The other way round; a place between two edges is on the first of them.
   EdgePlace placeOnSide(const SeamSide& side, double along) const;
 };
+
+// What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece has,
+// marks beyond the end of their edge, outlines that do not close, seams whose chain is broken. Operations keep all of
+// this; where one does not, the pattern must not be cut, and the Problem says which piece.
+std::optional<Problem> patternProblem(const Pattern& pattern);
 
 }  // namespace armure

@@ -141,6 +141,13 @@ inline constexpr std::array<RuleOption, 6> kBackOpenings{{
     {"seam", "sewn closed", "a centre back seam; the opening is in front"},
     {"fold", "on the fold", "no seam; the opening is in front"},
 }};
+inline constexpr std::array<RuleOption, 5> kOpeningEnds{{
+    {"by-length", "by the length", "at the hem; over a skirt at the hip, which one gets into it through"},
+    {"hem", "at the hem", "open all the way down"},
+    {"hip", "at the hip", "the seam below is sewn"},
+    {"high-hip", "at the high hip", "the seam below is sewn"},
+    {"waist", "at the waist", "the seam below is sewn; for a skirt that is wide enough to step into"},
+}};
 inline constexpr std::array<RuleOption, 8> kFrontOpenings{{
     {"fold", "on the fold", "no seam at the centre front"},
     {"seam", "sewn closed", "a centre front seam, which can take in a little at the waist"},

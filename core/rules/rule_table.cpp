@@ -309,6 +309,8 @@ constexpr std::array kRules{
                     "1/2 to 2 in at the centre front")),
     option("opening.kind", "Lines", "Opening", "At the back", kBackOpenings, "how the bodice is closed behind"),
     option("opening.front", "Lines", "Opening", "At the front", kFrontOpenings, "how the bodice is closed in front"),
+    onlyWhen("opening.kind|opening.front", "zip|lacing|v-lacing|loops|busk|hooks",
+             option("opening.end", "Lines", "Opening", "It ends", kOpeningEnds, "below, the seam is sewn")),
     onlyWhen("opening.kind|opening.front", "lacing|loops",
              length("opening.gap", "Lines", "Opening", "Straight gap, both sides", 2, 0.5, 5,
                     "lacing or loops: 2 in; part of the finished girth")),
@@ -325,6 +327,8 @@ constexpr std::array kRules{
              length("modesty.overlap", "Lines", "Opening", "Panel wider than the gap", 2, 0.5, 6, "2 in")),
     // balance
     option("balance.keep", "Balance", "Pieces", "The pieces are", kKeep, "what is printed and exported"),
+    length("balance.free_limit", "Balance", "Free edges", "Redrawn, at most", 6 / kMmPerInch, 0, 2,
+           "how far balancing may redraw top edge, hem and armhole: 6 mm; beyond, the sheet fails"),
     length("balance.ease_limit", "Balance", "Ease", "Eased in, at most", 0.125, 0, 1,
            "between two notches; 1/8 in on every 4 in goes in without a pucker"),
     // preparing to cut

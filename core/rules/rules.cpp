@@ -7,6 +7,10 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "measure/measure_table.h"
+#include "quotable.h"
+#include "rules/nearest.h"
+
 namespace armure {
 namespace {
 
@@ -18,7 +22,7 @@ std::string optionList(const RuleInfo& rule) {
 
 Problem outside(const RuleInfo& rule, std::string_view value) {
   return {
-      std::string(rule.key), fmt::format("\"{}\" is out of range for {}", value, rule.label),
+      std::string(rule.key), fmt::format("\"{}\" is out of range for {}", quotable(value), rule.label),
       rule.kind == RuleKind::Share
           ? fmt::format("give a part between {} and {}", rule.lowest, rule.highest)
           : fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", rule.lowest / kMmPerInch,
@@ -31,13 +35,12 @@ Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit ba
   if (rule.kind == RuleKind::Option) {
     for (size_t i = 0; i < rule.options.size(); ++i)
       if (rule.options[i].id == text) return RuleValue{static_cast<double>(i), rule.options[i].id, Source::ByHand};
-    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", text, rule.label),
+    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", quotable(text), rule.label),
                    "choose one of " + optionList(rule)};
   }
   if (rule.kind == RuleKind::Share) {
-    const Result<double> number = parseLength(text, Unit::Millimetre);
-    if (!number.ok())
-      return Problem{std::string(rule.key), fmt::format("\"{}\" is not a number", text), "write it like 0.4 or 3/8"};
+    const Result<double> number = parseNumber(text);
+    if (!number.ok()) return Problem{std::string(rule.key), number.problem().what, number.problem().remedy};
     if (!within(rule, number.value())) return outside(rule, text);
     return RuleValue{number.value(), {}, Source::ByHand};
   }
@@ -65,42 +68,77 @@ double defaultOf(const RuleInfo& rule, Figure figure) {
   return rule.full;
 }
 
-// Keeps the unit the maker used: to a bare number the order's unit is added.
-std::string withUnit(std::string_view value, Unit bareUnit) {
-  const std::string text(value);
-  const bool hasUnit =
-      text.find_last_not_of("0123456789.,/ +-") != std::string::npos && !text.empty() &&
-      (text.back() == 'n' || text.back() == 'm' || text.back() == 's' || text.back() == 'h' || text.back() == '"');
-  return hasUnit ? text : text + " " + std::string(unitSymbol(bareUnit));
+// A key that does not exist, with the one that may have been meant.
+Problem unknownKey(std::string_view key) {
+  std::vector<std::string_view> words;
+  for (const RuleInfo& r : ruleTable()) words.push_back(r.key);
+  for (const MeasureInfo& m : measureTable()) words.push_back(m.id);
+  std::vector<std::string> placed;  // keys of places: their words are tried one by one
+  for (const char* level : {"top", "underbust", "waist", "high_hip"})
+    for (const bool front : {true, false})
+      for (size_t line = 0; line < 5; ++line)
+        for (const char* form : {"hold", "guide"})
+          placed.push_back(fmt::format("{}.{}.{}", form, level, line < 4 ? lineId(front, line)
+                                                                : std::string(front ? kFrontSide : kBackSide)));
+  for (std::string_view seam : seamExamples()) placed.push_back(seamKey(seam));
+  words.insert(words.end(), placed.begin(), placed.end());
+  const auto meant = nearest(key, words);
+  return {quotable(key), "there is no such choice",
+          meant ? fmt::format("did you mean {}? armure-cli keys lists them all", *meant)
+                : std::string("armure-cli keys lists them")};
 }
 
 }  // namespace
+
+Choices choicesOfNewOrders() { return {{"balance.keep", "balanced"}}; }
+
+std::optional<Problem> choicesProblem(const Choices& choices) {
+  for (const auto& [key, value] : choices) {
+    const auto shaping = parseShapingKey(key);
+    if (!shaping || shaping->kind == ShapingKind::Rail || isDraftedLevel(shaping->level)) continue;
+    if (choices.contains(ShapingKey{ShapingKind::Rail, shaping->level, {}}.text())) continue;
+    std::vector<std::string> own;
+    std::vector<std::string_view> words{"top", "underbust", "waist", "high_hip"};
+    for (const auto& [other, unused] : choices)
+      if (const auto rail = parseShapingKey(other); rail && rail->kind == ShapingKind::Rail) own.push_back(rail->level);
+    words.insert(words.end(), own.begin(), own.end());
+    const auto meant = nearest(shaping->level, words);
+    return Problem{quotable(key), fmt::format("there is no level \"{}\"", quotable(shaping->level)),
+                   meant ? fmt::format("did you mean {}?", *meant)
+                         : fmt::format("add it first with rail.{}", quotable(shaping->level))};
+  }
+  return std::nullopt;
+}
 
 Result<std::string> checkChoice(std::string_view key, std::string_view value, Unit bareUnit) {
   if (const auto shaping = parseShapingKey(key)) {
     const Result<double> mm = shapingValue(*shaping, value, bareUnit);
     if (!mm.ok()) return mm.problem();
-    return withUnit(value, bareUnit);
+    return readLength(value, bareUnit)->text();
   }
   if (seamOfKey(key)) {
     if (const auto choice = parseSeamChoice(value)) return seamChoiceText(*choice);
     return Problem{
-        std::string(key), fmt::format("there is no choice \"{}\" for a seam", value),
+        std::string(key), fmt::format("there is no choice \"{}\" for a seam", quotable(value)),
         "choose one of both, follow-a, follow-b, leave, trim-top, trim-hem, or ease with two notches from the "
         "top down, as in \"ease bust underbust\""};
   }
   if (lockOfKey(key)) {
     if (value == kLocked) return std::string(value);
-    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a lock", value),
+    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a lock", quotable(value)),
                    "choose yes, or leave the lock away"};
   }
   const RuleInfo* rule = findRule(key);
-  if (!rule) return Problem{std::string(key), "there is no such choice", "armure-cli keys lists them"};
+  if (!rule) return unknownKey(key);
   const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
   if (!parsed.ok()) return parsed.problem();
   if (rule->kind == RuleKind::Option) return std::string(parsed->option);
   if (rule->kind == RuleKind::Share) return fmt::format("{:.6g}", parsed->number);
-  return withUnit(value, bareUnit);
+  return readLength(value, bareUnit)->text();
+}
+
+bool isChoiceKey(std::string_view key) {
+  return findRule(key) || parseShapingKey(key) || seamOfKey(key) || lockOfKey(key);
 }
 
 Rules::Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure) {

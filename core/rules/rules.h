@@ -28,6 +28,17 @@ using Choices = std::map<std::string, std::string, std::less<>>;
 // (lengths with their unit). The Problem names the key, the value, and what would be right.
 Result<std::string> checkChoice(std::string_view key, std::string_view value, Unit bareUnit);
 
+// What an order begins with that is new: its pieces are kept balanced, so that what is shown, printed and exported fits
+// together. An order that says nothing of it, from an earlier version, stays as drafted.
+Choices choicesOfNewOrders();
+
+// What of a whole order's choices cannot be meant, or nothing: a hold, a guide or a girth at a level that is neither of
+// the draft nor one the maker added. Orders from files are not refused for it; it is then idle.
+std::optional<Problem> choicesProblem(const Choices& choices);
+
+// Whether a key is of a form that exists: a rule, or one of the forms of shaping_keys.h and seam_choices.h.
+bool isChoiceKey(std::string_view key);
+
 // One rule in force.
 struct RuleValue {
   double number = 0;        // mm, share, or the option's place

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <charconv>
 #include <utility>
 #include <vector>
 
@@ -10,7 +11,7 @@ namespace armure {
 namespace {
 
 constexpr std::string_view kSeamPrefix = "seam.", kLockPrefix = "lock.", kEase = "ease";
-constexpr std::array<std::pair<std::string_view, SeamWish>, 6> kWords{{
+constexpr std::array<std::pair<std::string_view, SeamWish>, 6> kWishes{{
     {"both", SeamWish::Both},
     {"follow-a", SeamWish::FollowA},
     {"follow-b", SeamWish::FollowB},
@@ -35,24 +36,46 @@ size_t placeOf(std::string_view word) {
   return static_cast<size_t>(std::find(kPlaces.begin(), kPlaces.end(), word) - kPlaces.begin());
 }
 
-// Seams, pieces and edges of cups, yokes and skirts have ids of their own; which of them an order has shows once it is
-// drafted, and a choice for another is kept and does nothing.
+// The words ids of seams, pieces and edges are made of, and numbers up to kMostParts.
+constexpr std::array<std::string_view, 39> kWords{"arm",    "armhole", "back",  "band",     "below", "centre", "cover",   "cross",   "cup",
+                            "dart",   "end",     "fold",  "free",     "front", "gathered", "halter", "hem",    "inner",
+                            "insert", "keyhole", "left",  "line",     "lining", "modesty", "neck",  "opening", "outer",
+                            "pad",    "princess", "right", "shoulder", "side",  "skirt",  "spread",  "strap",   "top",
+                            "upper",  "waist",   "yoke"};
+constexpr int kMostParts = 12;
+constexpr std::array<std::string_view, 18> kSeams{
+    "princess", "front-line-2", "front-line-3", "front-line-4", "side",       "back-line",  "back-line-2",
+    "back-line-3", "back-line-4", "shoulder",   "princess-cup", "cup-1",      "cup-2",      "cross-1",
+    "waist-1",  "waist-2",      "yoke-front-1", "yoke-back-1"};
+
+bool isWord(std::string_view part) {
+  if (std::find(kWords.begin(), kWords.end(), part) != kWords.end()) return true;
+  int number = 0;
+  const auto [end, error] = std::from_chars(part.data(), part.data() + part.size(), number);
+  return error == std::errc() && end == part.data() + part.size() && part.front() != '0' && part.front() != '-' &&
+         number <= kMostParts;
+}
+
 bool isId(std::string_view id) {
-  const auto letter = [](char c) { return c >= 'a' && c <= 'z'; };
-  return !id.empty() && letter(id.front()) && id.back() != '-' &&
-         std::all_of(id.begin(), id.end(), [&](char c) { return letter(c) || (c >= '0' && c <= '9') || c == '-'; });
+  if (id.empty() || (id.front() >= '0' && id.front() <= '9')) return false;
+  for (size_t at = 0; at <= id.size();) {
+    const size_t end = std::min(id.find('-', at), id.size());
+    if (end == at || !isWord(id.substr(at, end - at))) return false;
+    at = end + 1;
+  }
+  return true;
 }
 
 }  // namespace
 
 std::string seamChoiceText(const SeamChoice& choice) {
-  for (const auto& [word, wish] : kWords)
+  for (const auto& [word, wish] : kWishes)
     if (wish == choice.wish) return std::string(word);
   return fmt::format("{} {} {}", kEase, choice.from, choice.to);
 }
 
 std::optional<SeamChoice> parseSeamChoice(std::string_view text) {
-  for (const auto& [word, wish] : kWords)
+  for (const auto& [word, wish] : kWishes)
     if (word == text) return SeamChoice{wish, "top", "hem"};
   const std::vector<std::string_view> parts = words(text);
   if (parts.empty() || parts[0] != kEase || parts.size() != 3) return std::nullopt;
@@ -60,6 +83,8 @@ std::optional<SeamChoice> parseSeamChoice(std::string_view text) {
   if (to >= kPlaces.size() || from >= to) return std::nullopt;
   return SeamChoice{SeamWish::Ease, std::string(parts[1]), std::string(parts[2])};
 }
+
+std::span<const std::string_view> seamExamples() { return kSeams; }
 
 std::string seamKey(std::string_view seam) { return fmt::format("{}{}", kSeamPrefix, seam); }
 std::string lockKey(const EdgeName& edge) { return fmt::format("{}{}.{}", kLockPrefix, edge.piece, edge.edge); }

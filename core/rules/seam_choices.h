@@ -11,6 +11,7 @@
 
 #include <array>
 #include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 
@@ -46,11 +47,14 @@ struct EdgeName {
 
 std::string seamKey(std::string_view seam);
 std::string lockKey(const EdgeName& edge);
-// The seam or the edge of such a key, or nothing. Ids are small letters, figures and hyphens: side, princess, cup-1,
-// shoulder; front-1, yoke-back.
+// The seam or the edge of such a key, or nothing: an id is made of the words garments are made of (side, princess, cup-1,
+// shoulder; front-1, yoke-back), joined by hyphens. Which of them an order has shows once it is drafted; a choice for
+// another is idle.
 std::optional<std::string> seamOfKey(std::string_view key);
 std::optional<EdgeName> lockOfKey(std::string_view key);
 inline constexpr std::string_view kLocked = "yes";
+// Some seams garments have, for suggestions.
+std::span<const std::string_view> seamExamples();
 
 // How a key of either form is written, and what it does, for lists.
 struct SeamForm {

@@ -6,6 +6,8 @@
 #include <array>
 #include <vector>
 
+#include "quotable.h"
+
 namespace armure {
 namespace {
 
@@ -52,6 +54,10 @@ bool isLine(std::string_view line, bool sideToo) {
 
 }  // namespace
 
+bool isDraftedLevel(std::string_view level) {
+  return std::find(kHeldLevels.begin(), kHeldLevels.end(), level) != kHeldLevels.end();
+}
+
 std::string lineId(bool front, size_t place) {
   if (place == 0) return front ? "princess" : "back-line";
   return fmt::format("{}-{}", front ? "front-line" : "back-line", place + 1);
@@ -91,8 +97,7 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
   }
   if (second == std::string_view::npos) return std::nullopt;
   const std::string_view line = rest.substr(second + 1);
-  const bool known = std::find(kHeldLevels.begin(), kHeldLevels.end(), level) != kHeldLevels.end();
-  if ((!known && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold)) return std::nullopt;
+  if ((!isDraftedLevel(level) && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold)) return std::nullopt;
   return ShapingKey{kind->kind, std::string(level), std::string(line)};
 }
 
@@ -103,7 +108,7 @@ Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit 
   const bool side = key.line == kFrontSide || key.line == kBackSide;
   const double lowest = key.kind == ShapingKind::Hold && !side ? 0 : info.lowest;
   if (*mm < lowest - 1e-6 || *mm > info.highest + 1e-6)
-    return Problem{key.text(), fmt::format("\"{}\" is out of range", value),
+    return Problem{key.text(), fmt::format("\"{}\" is out of range", quotable(value)),
                    fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", lowest / kMmPerInch,
                                info.highest / kMmPerInch, lowest / kMmPerCm, info.highest / kMmPerCm)};
   return *mm;

@@ -41,6 +41,9 @@ std::span<const ShapingForm> shapingForms();
 // The key, or nothing when it is not of these forms or names a line that cannot be.
 std::optional<ShapingKey> parseShapingKey(std::string_view key);
 
+// Whether a level is one every draft can shape: top, underbust, waist, high_hip.
+bool isDraftedLevel(std::string_view level);
+
 // The value in mm. The Problem says what would be right.
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit);
 

@@ -1,0 +1,179 @@
+#include "recalc/idle.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "measure/measure_table.h"
+
+namespace armure {
+namespace {
+
+bool sameEdges(const Piece& a, const Piece& b) {
+  return std::equal(a.edges.begin(), a.edges.end(), b.edges.begin(), b.edges.end(), [](const Edge& x, const Edge& y) {
+    return x.id == y.id && x.role == y.role && x.allowance == y.allowance && x.path.cubics() == y.path.cubics();
+  });
+}
+
+bool samePiece(const Piece& a, const Piece& b) {
+  return a.id == b.id && a.layer == b.layer && a.cloth == b.cloth && a.quantity == b.quantity && a.onFold == b.onFold &&
+         a.notches.size() == b.notches.size() && a.levels.size() == b.levels.size() && sameEdges(a, b);
+}
+
+// Whether two drafts cut the same cloth and are held against the same girths and caps.
+bool sameGarment(const Design& a, const Design& b) {
+  const Pattern &p = a.pattern, &q = b.pattern;
+  const auto sameLevel = [](const PatternLevel& x, const PatternLevel& y) {
+    return x.id == y.id && x.finishedGirth == y.finishedGirth && x.openingGap == y.openingGap;
+  };
+  const auto sameSeam = [](const Seam& x, const Seam& y) { return x.id == y.id && x.ease() == y.ease(); };
+  const auto sameIntake = [](const Intake& x, const Intake& y) { return x.cap == y.cap && x.amount == y.amount; };
+  return std::equal(p.pieces.begin(), p.pieces.end(), q.pieces.begin(), q.pieces.end(), samePiece) &&
+         std::equal(p.levels.begin(), p.levels.end(), q.levels.begin(), q.levels.end(), sameLevel) &&
+         std::equal(p.seams.begin(), p.seams.end(), q.seams.begin(), q.seams.end(), sameSeam) &&
+         std::equal(a.block.intakes.begin(), a.block.intakes.end(), b.block.intakes.begin(), b.block.intakes.end(),
+                    sameIntake);
+}
+
+class IdleFinder {
+ public:
+  IdleFinder(const Order& order, const Design& design) : design_(design), order_(order) {
+    order_.choices["balance.keep"] = "drafted";
+    if (Result<Design> drafted = recalc(order_); drafted.ok()) now_ = std::move(drafted).value();
+  }
+
+  std::vector<Idle> find() && {
+    if (!now_) return {};
+    for (const auto& [key, value] : order_.choices)
+      if (const std::string reason = whyIdle(key, value); !reason.empty()) idle_.push_back({key, reason});
+    for (const auto& [id, measure] : order_.measures.all()) {
+      const MeasureInfo* info = findMeasure(id);
+      if (!info) {
+        idle_.push_back({"measure " + id, "it is not known; it is kept"});
+      } else if (info->need != Need::Required && !matters(id)) {
+        idle_.push_back({"measure " + id, "nothing in this garment is drafted from it"});
+      }
+    }
+    return std::move(idle_);
+  }
+
+ private:
+  // Whether the order, changed, makes another garment. One that cannot be drafted is another.
+  bool changes(const Order& other) const {
+    const Result<Design> made = recalc(other);
+    return !made.ok() || !sameGarment(*made, *now_);
+  }
+
+  bool matters(const std::string& measure) const {
+    Order without = order_;
+    without.measures.erase(measure);
+    if (changes(without)) return true;
+    // What is taken may be just what would be estimated.
+    Order other = order_;
+    TakenMeasure m = *order_.measures.find(measure);
+    m.mm *= 1.01;
+    m.takings.clear();
+    other.measures.set(measure, m);
+    return changes(other) || isChecked(measure);
+  }
+
+  // Measures the sheet holds the pieces against.
+  bool isChecked(std::string_view measure) const {
+    return std::any_of(design_.sheet.rows.begin(), design_.sheet.rows.end(),
+                       [&](const CheckRow& r) { return r.kind == CheckKind::Body && r.level == measure; });
+  }
+
+  std::string whyIdle(const std::string& key, const std::string& value) const {
+    if (key == "balance.keep" || key == "balance.free_limit" || key == "paper.size") return {};
+    if (key == "balance.ease_limit") return anyEase() ? "" : "no seam keeps its difference as ease";
+    if (const auto seam = seamOfKey(key)) return whySeamIdle(*seam, value);
+    if (const auto edge = lockOfKey(key)) return whyLockIdle(*edge);
+    if (!isChoiceKey(key)) return "it is not known; it is kept";
+    Order other = order_;
+    other.choices.erase(key);
+    if (changes(other)) return {};
+    for (const std::string& otherwise : alternatives(key, value)) {
+      other.choices[key] = otherwise;
+      if (changes(other)) return {};
+    }
+    const RuleInfo* rule = findRule(key);
+    const bool counts = !rule || ruleCounts(*rule, [&](std::string_view k) { return now_->rules.option(k); });
+    return counts ? "it changes nothing beside the other choices and this style"
+                  : fmt::format("it counts only with {}", condition(*rule));
+  }
+
+  static std::string condition(const RuleInfo& rule) {
+    std::string text;
+    for (std::string_view key : listed(rule.onlyWhenKeys)) text += fmt::format("{}{}", text.empty() ? "" : " or ", key);
+    text += " = ";
+    bool first = true;
+    for (std::string_view o : listed(rule.onlyWhenOptions)) {
+      text += fmt::format("{}{}", first ? "" : " or ", o);
+      first = false;
+    }
+    return text;
+  }
+
+  // Other values the choice could have: every option, and lengths on either side.
+  static std::vector<std::string> alternatives(const std::string& key, const std::string& value) {
+    std::vector<std::string> all;
+    const RuleInfo* rule = findRule(key);
+    if (rule && rule->kind == RuleKind::Option) {
+      for (const RuleOption& o : rule->options)
+        if (o.id != value) all.emplace_back(o.id);
+      return all;
+    }
+    const Result<double> now = rule && rule->kind == RuleKind::Share ? parseNumber(value) : parseLength(value, Unit::Millimetre);
+    if (!now.ok()) return all;
+    const bool share = rule && rule->kind == RuleKind::Share;
+    const double step = share ? 0.05 : 4;
+    for (const double v : {*now + step, *now - step}) {
+      const std::string text = share ? fmt::format("{:.6g}", v) : fmt::format("{:.6g} mm", v);
+      if (checkChoice(key, text, Unit::Millimetre).ok()) all.push_back(text);
+    }
+    return all;
+  }
+
+  bool anyEase() const {
+    const auto& wishes = design_.rules.seamChoices();
+    return std::any_of(wishes.begin(), wishes.end(), [](const auto& w) { return w.second.wish == SeamWish::Ease; });
+  }
+
+  std::string whySeamIdle(const std::string& id, const std::string& value) const {
+    const Seam* seam = now_->pattern.seam(id);
+    if (!seam) return "this garment has no such seam";
+    const auto choice = parseSeamChoice(value);
+    if (!choice || choice->wish != SeamWish::Ease) return {};
+    for (const std::string& place : {choice->from, choice->to}) {
+      const bool known = place == "top" || place == "hem" ||
+                         std::any_of(seam->notches.begin(), seam->notches.end(),
+                                     [&](const SeamNotch& n) { return n.id == place; });
+      if (!known) return fmt::format("this seam has no notch \"{}\"", place);
+    }
+    return {};
+  }
+
+  std::string whyLockIdle(const EdgeName& name) const {
+    for (size_t i = 0; i < now_->pattern.pieces.size(); ++i) {
+      const Piece& p = now_->pattern.pieces[i];
+      if (p.id != name.piece) continue;
+      for (const Seam& s : now_->pattern.seams)
+        for (const SeamSide* side : {&s.a, &s.b})
+          if (side->piece == i && side->uses(name.edge)) return {};
+      const bool has = std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return e.id == name.edge; });
+      return has ? "this edge is not sewn: it follows the others" : "this piece has no such edge";
+    }
+    return "this garment has no such piece";
+  }
+
+  const Design& design_;
+  Order order_;
+  std::optional<Design> now_;
+  std::vector<Idle> idle_;
+};
+
+}  // namespace
+
+std::vector<Idle> idleIn(const Order& order, const Design& design) { return IdleFinder(order, design).find(); }
+
+}  // namespace armure
