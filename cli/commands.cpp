@@ -7,19 +7,22 @@
 #include <nlohmann/json.hpp>
 
 #include "io/atomic_file.h"
+#include "io/bounded_json.h"
+#include "io/file_kind.h"
 #include "io/measurement_csv.h"
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
 #include "measure/measure_table.h"
 #include "measure/takings.h"
+#include "quotable.h"
+#include "recalc/idle.h"
+#include "rules/nearest.h"
 #include "recalc/recalc.h"
 #include "render/print_plan.h"
 
 namespace armure::cli {
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 int complain(const Problem& problem) {
   fmt::print(stderr, "armure-cli: {}\n", problem.text());
@@ -28,20 +31,46 @@ int complain(const Problem& problem) {
 
 // The same problem, with the file put before the place.
 Problem inFile(const std::string& file, Problem problem) {
-  problem.where = problem.where.empty() ? file : file + ", " + problem.where;
+  problem.where = problem.where.empty() ? quotable(file) : quotable(file) + ", " + problem.where;
   return problem;
 }
 
 void warn(const std::string& file, const std::vector<std::string>& warnings) {
-  for (const std::string& w : warnings) fmt::print(stderr, "armure-cli: {}: {}\n", file, w);
+  for (const std::string& w : warnings) fmt::print(stderr, "armure-cli: {}: {}\n", quotable(file), w);
+}
+
+Problem unknownPreset(const std::string& kind, const std::string& value) {
+  std::vector<std::string_view> words;
+  for (const Preset& p : kind == "style" ? styleTable() : schoolTable()) words.push_back(p.id);
+  const auto meant = nearest(value, words);
+  return {kind, fmt::format("\"{}\" is not known", quotable(value)),
+          fmt::format("{}armure-cli {}s lists them", meant ? fmt::format("did you mean {}? ", *meant) : "", kind)};
+}
+
+std::optional<Problem> applySetting(Order& order, const std::string& setting);
+
+// All settings in turn, and then whether they can be meant together.
+std::optional<Problem> applySettings(Order& order, const std::vector<std::string>& settings) {
+  for (const std::string& s : settings)
+    if (auto problem = applySetting(order, s)) return problem;
+  return choicesProblem(order.choices);
+}
+
+// Says which rows fail, on standard error, and what is idle, as the command's answer.
+void tell(Printer& out, const std::string& file, const Order& order, const Design& design) {
+  if (const size_t failing = design.sheet.failing(); failing > 0)
+    fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(file),
+               failing == 1 ? std::string("a row fails") : fmt::format("{} rows fail", failing));
+  for (const Idle& i : idleIn(order, design)) out.print("idle  {}: {}\n", quotable(i.key), i.reason);
 }
 
 // Applies KEY=VALUE: a choice, a measure, or one of title, client, date, notes, style, school, units.
 std::optional<Problem> applySetting(Order& order, const std::string& setting) {
   const size_t equals = setting.find('=');
   if (equals == std::string::npos)
-    return Problem{setting, "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
+    return Problem{quotable(setting), "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
   const std::string key = setting.substr(0, equals), value = setting.substr(equals + 1);
+  if (!isUtf8(setting)) return Problem{quotable(setting), "is not text in UTF-8", "write it in UTF-8"};
   for (const auto& [name, member] : {std::pair<const char*, std::string*>{"title", &order.title},
                                      {"client", &order.client},
                                      {"date", &order.date},
@@ -52,15 +81,14 @@ std::optional<Problem> applySetting(Order& order, const std::string& setting) {
   }
   if (key == "style" || key == "school") {
     const bool known = key == "style" ? findStyle(value) != nullptr : findSchool(value) != nullptr;
-    if (!known)
-      return Problem{key, fmt::format("\"{}\" is not known", value), fmt::format("armure-cli {}s lists them", key)};
+    if (!known) return unknownPreset(key, value);
     (key == "style" ? order.style : order.school) = value;
     return std::nullopt;
   }
   if (key == "units") {
     const Result<Unit> unit = parseUnit(value);
     if (!unit.ok() || unit.value() == Unit::Millimetre)
-      return Problem{key, fmt::format("\"{}\" is not known", value), "use in or cm"};
+      return Problem{key, fmt::format("\"{}\" is not known", quotable(value)), "use in or cm"};
     order.units.unit = unit.value();
     return std::nullopt;
   }
@@ -98,9 +126,7 @@ std::string amountText(const CheckRow& r, double v) {
 
 Json rowJson(const CheckRow& r) {
   return {{"check", checkName(r.kind)},
-          {"result", r.note   ? "note"
-                     : r.pass ? "pass"
-                              : "fail"},
+          {"result", verdictName(r.verdict)},
           {"subject", r.subject},
           {"detail", r.detail},
           {"amount", r.amount},
@@ -115,37 +141,44 @@ Json rowJson(const CheckRow& r) {
           {"remedy", r.remedy}};
 }
 
-void printSheet(const Order& order, const Design& d) {
-  for (const CheckRow& r : d.sheet.rows) {
-    if (r.note) {
-      fmt::print("note  {:<16} {}: {}{}\n", checkName(r.kind), r.subject, r.detail,
-                 r.amount <= 0                ? ""
-                 : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
-                                              : fmt::format(", {:.1f} mm", r.amount));
-    } else if (r.pass) {
-      fmt::print("pass  {:<16} {}: {}\n", checkName(r.kind), r.subject, amountText(r, r.amount));
-    } else {
-      fmt::print("FAIL  {:<16} {}: {}: {} (limit {}); {}\n", checkName(r.kind), r.subject, r.detail,
-                 amountText(r, r.amount), amountText(r, r.limit), r.remedy);
-    }
+void printRow(Printer& out, const CheckRow& r) {
+  switch (r.verdict) {
+    case Verdict::Fail:
+    case Verdict::Advice:
+      return out.print("{:<5} {:<16} {}: {}: {} (limit {}); {}\n", r.fails() ? "FAIL" : "advice", checkName(r.kind),
+                       r.subject, r.detail, amountText(r, r.amount), amountText(r, r.limit), r.remedy);
+    case Verdict::Note:
+      return out.print("{:<5} {:<16} {}: {}{}\n", r.kind == CheckKind::Idle ? "idle" : "note", checkName(r.kind),
+                       r.subject, r.detail,
+                       r.amount <= 0                ? ""
+                       : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
+                                                    : fmt::format(", {:.1f} mm", r.amount));
+    case Verdict::Pass:
+      break;
   }
-  for (const Question& q : d.questions) fmt::print("{:<13} {}\n", severityName(q.severity), q.text);
+  out.print("{:<5} {:<16} {}: {}\n", "pass", checkName(r.kind), r.subject, amountText(r, r.amount));
+}
+
+void printSheet(Printer& out, const Order& order, const Design& d) {
+  for (const CheckRow& r : d.sheet.rows) printRow(out, r);
+  for (const Question& q : d.questions) out.print("{:<13} {}\n", severityName(q.severity), q.text);
   const ReductionClass reduction = d.reduction();
   if (reduction.percent > 0) {
     const Level& waist = d.block.levels.at(level::kWaist);
-    fmt::print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units),
+    out.print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units),
                formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
-    for (std::string_view c : reductionCautions()) fmt::print("{}\n", c);
+    for (std::string_view c : reductionCautions()) out.print("{}\n", c);
   }
   if (d.balanced) {
     const BalanceCertificate& c = d.balanced->certificate;
-    fmt::print("\nBalanced: a line to cut moves by {:.1f} mm at most, a notch by {:.1f} mm.\n", c.largestAcross,
-               c.largestMove);
+    out.print("\nBalanced: a line to cut moves by {:.1f} mm at most, a notch by {:.1f} mm.\n", c.largestAcross,
+              c.largestMove);
     for (const EdgeMove& m : d.balanced->moves)
-      fmt::print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
+      out.print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
                  m.near.empty() ? "" : " at the " + m.near, m.why);
   }
-  fmt::print("\n{} checks, {} to look at\n", d.sheet.rows.size(), d.sheet.failing());
+  out.print("\n{} checks, {} to mend, {} to consider\n", d.sheet.rows.size(), d.sheet.failing(),
+            d.sheet.count(Verdict::Advice));
 }
 
 Json balanceJson(const Balanced& b) {
@@ -174,6 +207,7 @@ Json sheetJson(const Design& d) {
   if (d.reduction().percent > 0)
     for (std::string_view c : reductionCautions()) cautions.push_back(c);
   Json sheet{{"failing", d.sheet.failing()},
+             {"advice", d.sheet.count(Verdict::Advice)},
              {"rows", std::move(rows)},
              {"questions", std::move(questions)},
              {"reductionPercent", d.reduction().percent},
@@ -184,9 +218,11 @@ Json sheetJson(const Design& d) {
 
 }  // namespace
 
-int newOrder(const NewArguments& a) {
+int newOrder(Printer& out, const NewArguments& a) {
   const Result<MeasurementFile> measured = readMeasurements(a.measurements);
   if (!measured.ok()) return complain(measured.problem());
+  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.measurements}, a.force))
+    return complain(*problem);
   warn(a.measurements, measured->warnings);
   OrderFile file;
   Order& order = file.order;
@@ -195,71 +231,99 @@ int newOrder(const NewArguments& a) {
   order.date = measured->date;
   order.units.unit = measured->unit;
   order.title = a.title.empty() ? (order.client.empty() ? "Bodice" : order.client + ", bodice") : a.title;
-  std::vector<std::string> settings{"style=" + a.style, "school=" + a.school};
+  order.choices = choicesOfNewOrders();
+  std::vector<std::string> settings{"title=" + order.title, "style=" + a.style, "school=" + a.school};
   settings.insert(settings.end(), a.settings.begin(), a.settings.end());
-  for (const std::string& s : settings)
-    if (const auto problem = applySetting(order, s)) return complain(*problem);
+  if (const auto problem = applySettings(order, settings)) return complain(*problem);
   const Result<Design> design = recalc(order);
   if (!design.ok()) return complain(inFile(a.measurements, design.problem()));
   for (const Question& question : design->questions)
     if (question.severity != Severity::Note)
-      fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", a.measurements, question.measure, question.text);
+      fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", quotable(a.measurements), question.measure,
+                 question.text);
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
+  tell(out, a.output, order, *design);
   return kDone;
 }
 
-int check(const std::string& path, bool asJson) {
+int check(Printer& out, const std::string& path, bool asJson) {
   const Result<OrderFile> file = readOrder(path);
   if (!file.ok()) return complain(file.problem());
   warn(path, file->warnings);
-  const Result<Design> design = recalc(file->order);
-  if (!design.ok()) return complain(inFile(path, design.problem()));
+  Result<Design> made = recalc(file->order);
+  if (!made.ok()) return complain(inFile(path, made.problem()));
+  Design design = std::move(made).value();
+  std::vector<std::pair<std::string, std::string>> idle;
+  for (const Idle& i : idleIn(file->order, design)) idle.emplace_back(i.key, i.reason);
+  addIdleRows(design.sheet, idle);
   if (asJson) {
-    fmt::print("{}\n", sheetJson(*design).dump(1));
+    out.print("{}\n", sheetJson(design).dump(1, ' ', false, Json::error_handler_t::replace));
   } else {
-    printSheet(file->order, *design);
+    printSheet(out, file->order, design);
   }
-  return design->sheet.pass() ? kDone : kFails;
+  return design.sheet.pass() ? kDone : kFails;
 }
 
-int exportFiles(const ExportArguments& a) {
+// The files a command is to write, checked against each other and against what stands there.
+std::optional<Problem> whyNotExported(const std::vector<Replacing>& targets, const std::string& input, bool force) {
+  for (size_t i = 0; i < targets.size(); ++i) {
+    if (auto problem = whyNotWritten(targets[i], {input}, force)) return problem;
+    std::error_code error;
+    for (size_t k = 0; k < i; ++k)
+      if (targets[k].path == targets[i].path || std::filesystem::equivalent(targets[k].path, targets[i].path, error))
+        return Problem{quotable(targets[i].path.string()), "two exports have this name", "give each its own"};
+  }
+  return std::nullopt;
+}
+
+int exportFiles(Printer&, const ExportArguments& a) {
   const Result<OrderFile> file = readOrder(a.order);
   if (!file.ok()) return complain(file.problem());
   warn(a.order, file->warnings);
-  if (a.pieces.empty() && a.svg.empty() && a.pdf.empty() && a.measurements.empty())
+  std::vector<Replacing> targets;
+  for (const auto& [path, kind] : {std::pair{&a.measurements, FileKind::Measures},
+                                   {&a.pieces, FileKind::Pieces},
+                                   {&a.svg, FileKind::Svg},
+                                   {&a.pdf, FileKind::Pdf}})
+    if (!path->empty()) targets.push_back({*path, kind});
+  if (targets.empty())
     return complain({"export", "nothing to export", "name at least one of --pieces, --svg, --pdf, --measurements"});
   if (a.paper != "full" && !findPaper(a.paper))
-    return complain({"--paper", fmt::format("\"{}\" is not known", a.paper), "use full, a4, letter, a3 or a0"});
+    return complain({"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use full, a4, letter, a3 or a0"});
+  if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  const auto write = [](const std::string& path, const std::string& content) {
-    return path.empty() ? std::nullopt : writeFileAtomically(path, content);
-  };
-  if (const auto problem =
-          write(a.measurements, writeMeasurements(file->order.measures, file->order.client, file->order.date)))
-    return complain(*problem);
-  if (!a.pieces.empty())
-    if (const auto problem = write(a.pieces, piecesJson(file->order, *design))) return complain(*problem);
-  if (!a.svg.empty())
-    if (const auto problem = write(a.svg, patternSvg(file->order, *design))) return complain(*problem);
-  if (!a.pdf.empty())
-    if (const auto problem = writePdf(a.pdf, PrintPlan(file->order, *design, a.paper), file->order.title))
-      return complain(*problem);
+  std::vector<FileToWrite> files;
+  for (const Replacing& t : targets) {
+    const Order& order = file->order;
+    if (t.writes == FileKind::Measures)
+      files.push_back({t.path, writeMeasurements(order.measures, order.client, order.date), Readers::Owner});
+    if (t.writes == FileKind::Pieces) files.push_back({t.path, piecesJson(order, *design)});
+    if (t.writes == FileKind::Svg) files.push_back({t.path, patternSvg(order, *design)});
+    if (t.writes == FileKind::Pdf) files.push_back({t.path, pdfBytes(PrintPlan(order, *design, a.paper), order.title)});
+  }
+  if (const auto problem = writeFilesAtomically(files)) return complain(*problem);
+  if (const size_t failing = design->sheet.failing(); failing > 0)
+    fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(a.order),
+               failing == 1 ? std::string("a row fails") : fmt::format("{} rows fail", failing));
   return kDone;
 }
 
-int set(const std::string& path, const std::vector<std::string>& settings, const std::string& output) {
-  const Result<OrderFile> read = readOrder(path);
+int set(Printer& out, const SetArguments& a) {
+  const Result<OrderFile> read = readOrder(a.order);
   if (!read.ok()) return complain(read.problem());
-  warn(path, read->warnings);
+  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.order}, a.force)) return complain(*problem);
+  warn(a.order, read->warnings);
   OrderFile file = *read;
-  for (const std::string& s : settings)
-    if (const auto problem = applySetting(file.order, s)) return complain(*problem);
-  if (const auto problem = writeOrder(output, file)) return complain(*problem);
+  if (const auto problem = applySettings(file.order, a.settings)) return complain(*problem);
+  const Result<Design> design = recalc(file.order);
+  if (!design.ok()) return complain(inFile(a.order, design.problem()));
+  if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
+  tell(out, a.output, file.order, *design);
   return kDone;
 }
 
-int measures(const std::string& path, bool asJson) {
+int measures(Printer& out, const std::string& path, bool asJson) {
   const Result<OrderFile> file = readOrder(path);
   if (!file.ok()) return complain(file.problem());
   const Result<Body> body = resolveBody(file->order.measures);
@@ -270,47 +334,47 @@ int measures(const std::string& path, bool asJson) {
     if (asJson) {
       rows.push_back({{"id", f.id}, {"mm", f.mm}, {"source", estimated ? "estimated" : "taken"}, {"spread", f.spread}});
     } else {
-      fmt::print("{}\t{:.1f}\t{}\t{}\n", f.id, f.mm, estimated ? "estimated" : "taken",
+      out.print("{}\t{:.1f}\t{}\t{}\n", f.id, f.mm, estimated ? "estimated" : "taken",
                  estimated ? fmt::format("+/- {:.1f}", f.spread) : "");
     }
   }
-  if (asJson) fmt::print("{}\n", rows.dump(1));
+  if (asJson) out.print("{}\n", rows.dump(1, ' ', false, Json::error_handler_t::replace));
   return kDone;
 }
 
-int styles() {
-  for (const Preset& p : styleTable()) fmt::print("{}\t{}\n", p.id, p.description);
+int styles(Printer& out) {
+  for (const Preset& p : styleTable()) out.print("{}\t{}\n", p.id, p.description);
   return kDone;
 }
 
-int schools() {
-  for (const Preset& p : schoolTable()) fmt::print("{}\t{}: {}\n", p.id, p.name, p.description);
+int schools(Printer& out) {
+  for (const Preset& p : schoolTable()) out.print("{}\t{}: {}\n", p.id, p.name, p.description);
   return kDone;
 }
 
-int keys() {
+int keys(Printer& out) {
   for (const RuleInfo& r : ruleTable()) {
     if (r.kind == RuleKind::Option) {
       std::string options;
       for (const RuleOption& o : r.options) options += (options.empty() ? "" : "|") + std::string(o.id);
-      fmt::print("{}\toption\t{}\t{}\t{}: {}\n", r.key, options, r.options[0].id, r.label, r.reason);
+      out.print("{}\toption\t{}\t{}\t{}: {}\n", r.key, options, r.options[0].id, r.label, r.reason);
     } else if (r.kind == RuleKind::Share) {
-      fmt::print("{}\tshare\t{:g} to {:g}\t{:g}\t{}: {}\n", r.key, r.lowest, r.highest, r.small, r.label, r.reason);
+      out.print("{}\tshare\t{:g} to {:g}\t{:g}\t{}: {}\n", r.key, r.lowest, r.highest, r.small, r.label, r.reason);
     } else {
       const std::string value = r.fromMeasures ? "from the measures"
                                 : r.small == r.full
                                     ? fmt::format("{:.4g} in", r.small / kMmPerInch)
                                     : fmt::format("{:.4g}, {:.4g}, {:.4g} in by figure", r.small / kMmPerInch,
                                                   r.medium / kMmPerInch, r.full / kMmPerInch);
-      fmt::print("{}\tlength\t{:.4g} to {:.4g} in\t{}\t{}: {}\n", r.key, r.lowest / kMmPerInch, r.highest / kMmPerInch,
+      out.print("{}\tlength\t{:.4g} to {:.4g} in\t{}\t{}: {}\n", r.key, r.lowest / kMmPerInch, r.highest / kMmPerInch,
                  value, r.label, r.reason);
     }
   }
   for (const ShapingForm& f : shapingForms())
-    fmt::print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
+    out.print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
                f.reason);
-  for (const SeamForm& f : kSeamForms) fmt::print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
-  for (const MeasureInfo& m : measureTable()) fmt::print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
+  for (const SeamForm& f : kSeamForms) out.print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
+  for (const MeasureInfo& m : measureTable()) out.print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
   return kDone;
 }
 

@@ -1,11 +1,15 @@
 // cli/commands.h
 //
-// The commands of armure-cli. Each prints to stdout, explains problems on stderr as "armure-cli: WHERE: WHAT; REMEDY",
-// and returns the exit code: 0 done, 1 something fails the balance sheet, 2 bad input.
+// The commands of armure-cli. Each says its answer to a Printer, explains problems on stderr as "armure-cli: WHERE: WHAT;
+// REMEDY", and returns the exit code: 0 done, 1 something fails the balance sheet (check alone), 2 bad input, or a file
+// that must not be written. `new`, `set` and `export` are done when the order could be drafted; they say on stderr how
+// many rows fail, and as their answer what is idle. Their files are written all or none.
 #pragma once
 
 #include <string>
 #include <vector>
+
+#include "cli/printer.h"
 
 namespace armure::cli {
 
@@ -14,18 +18,25 @@ inline constexpr int kDone = 0, kFails = 1, kBadInput = 2;
 struct NewArguments {
   std::string measurements, style, school, output, title;
   std::vector<std::string> settings;  // KEY=VALUE
+  bool force = false;                 // also over a file of another kind
+};
+struct SetArguments {
+  std::string order, output;
+  std::vector<std::string> settings;
+  bool force = false;
 };
 struct ExportArguments {
   std::string order, pieces, svg, pdf, measurements, paper;
+  bool force = false;
 };
 
-int newOrder(const NewArguments& arguments);
-int check(const std::string& order, bool asJson);
-int exportFiles(const ExportArguments& arguments);
-int set(const std::string& order, const std::vector<std::string>& settings, const std::string& output);
-int measures(const std::string& order, bool asJson);
-int styles();
-int schools();
-int keys();
+int newOrder(Printer& out, const NewArguments& arguments);
+int check(Printer& out, const std::string& order, bool asJson);
+int exportFiles(Printer& out, const ExportArguments& arguments);
+int set(Printer& out, const SetArguments& arguments);
+int measures(Printer& out, const std::string& order, bool asJson);
+int styles(Printer& out);
+int schools(Printer& out);
+int keys(Printer& out);
 
 }  // namespace armure::cli

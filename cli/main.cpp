@@ -3,9 +3,14 @@
 // armure-cli: the same core as the window, with no display. Only the PDF needs Qt's fonts, on its offscreen platform.
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
+#include <QHashFunctions>
+#include <exception>
 #include <memory>
+#include <sstream>
 
 #include "cli/commands.h"
+#include "io/plain_numerals.h"
+#include "quotable.h"
 #include "render/theme.h"
 
 namespace {
@@ -13,9 +18,11 @@ namespace {
 struct NoDisplay {
   explicit NoDisplay(char** argv) : name(argv[0]) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
+    QHashSeed::setDeterministicGlobalSeed();  // fonts stand in the PDF in the order of a hash: the same every time
     // What Qt has to say of the missing desktop is no concern of the user's.
     qInstallMessageHandler([](QtMsgType, const QMessageLogContext&, const QString&) {});
     app = std::make_unique<QGuiApplication>(count, arguments);
+    armure::usePlainNumerals();
     armure::loadFonts();
   }
   char* name;
@@ -24,10 +31,16 @@ struct NoDisplay {
   std::unique_ptr<QGuiApplication> app;
 };
 
+int complain(const armure::Problem& problem) {
+  fmt::print(stderr, "armure-cli: {}\n", problem.text());
+  return armure::cli::kBadInput;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
   using namespace armure::cli;
+  armure::usePlainNumerals();
   CLI::App app{"Drafts boned bodices from measurements.", "armure-cli"};
   app.require_subcommand(1);
 
@@ -42,8 +55,10 @@ int main(int argc, char** argv) {
   create->add_option("--set", made.settings, "KEY=VALUE, see `armure-cli keys`");
   create->add_option("-o,--output", made.output, "order file to write")->required();
 
-  std::string order, output;
+  std::string order;
   bool json = false;
+  const char* kForce = "also over a file of another kind";
+  create->add_flag("--force", made.force, kForce);
   auto* checked = app.add_subcommand("check", "the balance sheet of an order");
   checked->add_option("order", order, "order file")->required();
   checked->add_flag("--json", json, "as JSON");
@@ -58,11 +73,14 @@ int main(int argc, char** argv) {
   exporting->add_option("--paper", exported.paper, "full, a4, letter, a3 or a0");
   exporting->add_option("--measurements", exported.measurements, "the measures as CSV");
 
-  std::vector<std::string> settings;
+  exporting->add_flag("--force", exported.force, kForce);
+
+  SetArguments changed;
   auto* setting = app.add_subcommand("set", "another order with some choices or measures changed");
-  setting->add_option("order", order, "order file")->required();
-  setting->add_option("settings", settings, "KEY=VALUE ...")->required();
-  setting->add_option("-o,--output", output, "order file to write")->required();
+  setting->add_option("order", changed.order, "order file")->required();
+  setting->add_option("settings", changed.settings, "KEY=VALUE ...")->required();
+  setting->add_option("-o,--output", changed.output, "order file to write")->required();
+  setting->add_flag("--force", changed.force, kForce);
 
   auto* measured = app.add_subcommand("measures", "the measures in use, taken or estimated");
   measured->add_option("order", order, "order file")->required();
@@ -74,20 +92,33 @@ int main(int argc, char** argv) {
   try {
     app.parse(argc, argv);
   } catch (const CLI::ParseError& e) {
-    const int code = app.exit(e);
+    std::ostringstream answer, complaint;
+    const int code = app.exit(e, answer, complaint);
+    fmt::print(stderr, "{}", complaint.str());
+    Printer out;
+    out.print("{}", answer.str());
+    if (const auto problem = out.flush()) return complain(*problem);
     return code == 0 ? kDone : kBadInput;
   }
-  if (*create) return newOrder(made);
-  if (*checked) return check(order, json);
-  if (*exporting) {
-    std::unique_ptr<NoDisplay> display;
-    if (!exported.pdf.empty()) display = std::make_unique<NoDisplay>(argv);
-    return exportFiles(exported);
+  Printer out;
+  int code = kBadInput;
+  try {
+    if (*create) code = newOrder(out, made);
+    if (*checked) code = check(out, order, json);
+    if (*exporting) {
+      std::unique_ptr<NoDisplay> display;
+      if (!exported.pdf.empty()) display = std::make_unique<NoDisplay>(argv);
+      code = exportFiles(out, exported);
+    }
+    if (*setting) code = set(out, changed);
+    if (*measured) code = measures(out, order, json);
+    if (*listStyles) code = styles(out);
+    if (*listSchools) code = schools(out);
+    if (*listKeys) code = keys(out);
+  } catch (const std::exception& e) {
+    return complain({"armure-cli", fmt::format("the program met something it did not expect ({})", armure::quotable(e.what())),
+                     "nothing was written; please keep the files, this is a fault of the program"});
   }
-  if (*setting) return set(order, settings, output);
-  if (*measured) return measures(order, json);
-  if (*listStyles) return styles();
-  if (*listSchools) return schools();
-  if (*listKeys) return keys();
-  return kBadInput;
+  if (const auto problem = out.flush()) return complain(*problem);
+  return code;
 }
