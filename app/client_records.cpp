@@ -37,6 +37,7 @@ ClientBook* ClientRecords::book() {
       return nullptr;
     }
     book_.emplace(std::move(opened).value());
+    if (book_->damage()) emit failed(*book_->damage());
   }
   return &*book_;
 }
@@ -154,7 +155,7 @@ void ClientRecords::deleteClient(const std::string& client) {
 
 void ClientRecords::exportSet(const ClientEntry& client, const SetEntry& set, const std::string& file) {
   if (const auto taken = measures(set.id))
-    say(writeFileAtomically(file, writeMeasurements(*taken, client.name, set.date)));
+    say(writeFileAtomically(file, writeMeasurements(*taken, client.name, set.date), Readers::Owner));
 }
 
 }  // namespace armure

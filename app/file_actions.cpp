@@ -16,16 +16,28 @@
 namespace armure {
 
 void MainWindow::openFile(const QString& path) {
-  autosave_.writeNow();
+  // Nothing is left for a file that cannot be opened.
+  if (const auto file = readOrder(path.toStdString()); !file.ok()) return showProblem(file.problem());
+  const std::string before = session_.order().title;
+  const bool wasSaved = session_.isSaved();
+  if (!makeRoom()) return;
   if (const auto problem = session_.open(path.toStdString())) return showProblem(*problem);
+  question_.reset();
   showMessage({});
+  lockOrTell();
+  if (!wasSaved) offerWayBack(before);
   if (stages_->stage() == Stage::Client) client_->begin();
 }
 
 void MainWindow::newOrder() {
-  autosave_.writeNow();
-  session_.startNew();
+  const std::string before = session_.order().title;
+  const bool wasSaved = session_.isSaved();
+  if (!makeRoom()) return;
+  session_.startNew(readPreferences().choicesOfNew());
+  lock_.take({});
+  question_.reset();
   showMessage({});
+  if (!wasSaved) offerWayBack(before);
   client_->begin();
 }
 
@@ -45,9 +57,31 @@ void MainWindow::askImport() {
 
 void MainWindow::save() {
   if (session_.path().empty()) return askSaveAs();
-  if (const auto problem = session_.save(session_.path())) return showProblem(*problem);
+  if (session_.isForReading()) {
+    if (!lock_.take(QString::fromStdString(session_.path()))) return askSaveAs();
+    session_.setForReading(false);  // the other window is gone
+  }
+  saveTo(QString::fromStdString(session_.path()), true);
+}
+
+// To its own file an order is always written; elsewhere it does not write over a file of another kind unasked.
+void MainWindow::saveTo(const QString& path, bool force) {
+  if (const auto problem = whyNotWritten({path.toStdString(), FileKind::Order}, {}, force)) {
+    if (whyNotWritten({path.toStdString(), FileKind::Order}, {}, true)) return showProblem(*problem);
+    return ask({QString::fromStdString(problem->where + ": " + problem->what) + ".", "Write over it",
+                [this, path] { saveTo(path, true); }});
+  }
+  if (!lock_.take(path)) {
+    lock_.take(session_.isForReading() ? QString() : QString::fromStdString(session_.path()));
+    return showMessage("That order is open in another window: choose another name. Nothing was written.");
+  }
+  const OrderSession::Saving saving = session_.save(path.toStdString());
+  if (saving.problem) return showProblem(*saving.problem);
   autosave_.writeNow();
-  showMessage({});
+  showMessage(saving.keptBeside.empty()
+                  ? QString()
+                  : "The file had been changed by another program since it was opened. What stood there is kept in " +
+                        QFileInfo(QString::fromStdString(saving.keptBeside)).fileName() + ".");
 }
 
 QString MainWindow::askTarget(const QString& what, const QString& suffix) {
@@ -62,54 +96,52 @@ QString MainWindow::askTarget(const QString& what, const QString& suffix) {
 
 void MainWindow::askSaveAs() {
   const QString path = askTarget("Save the order", ".armure");
-  if (path.isEmpty()) return;
-  if (const auto problem = session_.save(path.toStdString())) return showProblem(*problem);
-  autosave_.writeNow();
-  showMessage({});
+  if (!path.isEmpty()) saveTo(path, path.toStdString() == session_.path());
 }
 
-namespace {
-
-// Writes what `make` gives for the present design; explains why not when there is none.
-template <typename Make>
-std::optional<Problem> writeDesign(const OrderSession& session, const QString& path, const Make& make) {
-  if (!session.design() || session.problem())
-    return session.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"});
-  return writeFileAtomically(path.toStdString(), make(session.order(), *session.design()));
-}
-
-}  // namespace
-
-void MainWindow::exportSvg() {
-  const QString path = askTarget("Pattern as SVG", ".svg");
-  if (path.isEmpty()) return;
-  const auto problem = writeDesign(session_, path, patternSvg);
+void MainWindow::writeTo(const QString& path, FileKind kind, Readers readers, std::function<std::string()> make,
+                         bool force) {
+  const Replacing target{path.toStdString(), kind};
+  std::vector<std::filesystem::path> inputs;
+  if (!session_.path().empty()) inputs.emplace_back(session_.path());
+  if (const auto problem = whyNotWritten(target, inputs, force)) {
+    if (whyNotWritten(target, inputs, true)) return showProblem(*problem);
+    return ask({QString::fromStdString(problem->where + ": " + problem->what) + ".", "Write over it",
+                [this, path, kind, readers, make] { writeTo(path, kind, readers, make, true); }});
+  }
+  const auto problem = writeFileAtomically(target.path, make(), readers);
   showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
-void MainWindow::exportPieces() {
-  const QString path = askTarget("Pieces as JSON", ".json");
+void MainWindow::writeDesign(const QString& path, FileKind kind,
+                             std::function<std::string(const Order&, const Design&)> make) {
   if (path.isEmpty()) return;
-  const auto problem = writeDesign(session_, path, piecesJson);
-  showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
+  if (!session_.design() || session_.problem())
+    return showProblem(session_.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"}));
+  // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.
+  writeTo(path, kind, Readers::Anyone, [this, make] {
+    const Result<Design> fresh = recalc(session_.order());
+    return make(session_.order(), fresh.ok() ? *fresh : *session_.design());
+  });
 }
+
+void MainWindow::exportSvg() { writeDesign(askTarget("Pattern as SVG", ".svg"), FileKind::Svg, patternSvg); }
+
+void MainWindow::exportPieces() { writeDesign(askTarget("Pieces as JSON", ".json"), FileKind::Pieces, piecesJson); }
 
 void MainWindow::exportPdf() {
-  const QString path = askTarget("Pattern as PDF", ".pdf");
-  if (path.isEmpty()) return;
-  const auto problem = writeDesign(session_, path, [this](const Order& order, const Design& design) {
+  writeDesign(askTarget("Pattern as PDF", ".pdf"), FileKind::Pdf, [this](const Order& order, const Design& design) {
     return pdfBytes(PrintPlan(order, design, session_.rule("paper.size").option), order.title);
   });
-  showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
 void MainWindow::exportMeasures() {
   const QString path = askTarget("Measures as CSV", ".csv");
   if (path.isEmpty()) return;
-  const Order& order = session_.order();
-  const auto problem =
-      writeFileAtomically(path.toStdString(), writeMeasurements(order.measures, order.client, order.date));
-  showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
+  writeTo(path, FileKind::Measures, Readers::Owner, [this] {
+    const Order& order = session_.order();
+    return writeMeasurements(order.measures, order.client, order.date);
+  });
 }
 
 void MainWindow::print() {

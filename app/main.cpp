@@ -13,8 +13,12 @@
 #include <QStandardPaths>
 #include <QTimer>
 #include <cstdio>
+#include <functional>
 
 #include "app/main_window.h"
+#include "app/session_end.h"
+#include "io/plain_numerals.h"
+#include "quotable.h"
 
 namespace {
 
@@ -36,6 +40,21 @@ void useDemoBook(armure::MainWindow& window) {
   window.records().setFile((demoFolder() + "/clients.sqlite").toStdString());
   window.records().fillFrom(lists);
 }
+
+// What escapes from an event must not end the program with the work unsaved.
+class Application : public QApplication {
+ public:
+  using QApplication::QApplication;
+  bool notify(QObject* receiver, QEvent* event) override {
+    try {
+      return QApplication::notify(receiver, event);
+    } catch (const std::exception& e) {
+      if (onFault) onFault(QString::fromStdString(armure::quotable(e.what())));
+      return true;
+    }
+  }
+  std::function<void(const QString&)> onFault;
+};
 
 void arrange(armure::MainWindow& window, const QString& stage, const QString& view) {
   using namespace armure;
@@ -70,7 +89,8 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
 }  // namespace
 
 int main(int argc, char** argv) {
-  QApplication app(argc, argv);
+  Application app(argc, argv);
+  armure::usePlainNumerals();
   QApplication::setApplicationName("armure");
   QApplication::setStyle("Fusion");
   if (!armure::loadFonts()) std::fprintf(stderr, "armure: the built-in font could not be read\n");
@@ -91,6 +111,8 @@ int main(int argc, char** argv) {
   parser.process(app);
 
   armure::MainWindow window;
+  app.onFault = [&window](const QString& what) { window.tellFault(what); };
+  const armure::SessionEnd end([&window] { window.keepWork(); });
   if (parser.isSet(dark)) window.setDark(true);
   if (!parser.positionalArguments().isEmpty()) {
     window.openFile(parser.positionalArguments().first());

@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/style_sheet.h"
+#include "app/words.h"
 
 namespace armure {
 MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session_), records_(session_) {
@@ -42,6 +43,7 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   });
   for (QLineEdit* field : findChildren<QLineEdit*>()) field->installEventFilter(this);
   setDark(false);
+  session_.startNew(readPreferences().choicesOfNew());
   showStage(Stage::Client);
   refreshOpenSeam();
   client_->begin();
@@ -152,6 +154,8 @@ void MainWindow::mend(const CheckRow& row) {
     case CheckKind::Seam:
     case CheckKind::Corner:
     case CheckKind::Join:
+    case CheckKind::FreeEdge:
+    case CheckKind::Layer:
     case CheckKind::Girth:
       stages_->setStage(Stage::Balance);
       if (!session_.design()->balanced) {
@@ -160,6 +164,7 @@ void MainWindow::mend(const CheckRow& row) {
         session_.letGive(row.seam);
       }
       return session_.settle();
+    case CheckKind::Idle:
     case CheckKind::Facts:
       stages_->setStage(Stage::Client);
       return client_->goTo(row.level);
@@ -167,6 +172,7 @@ void MainWindow::mend(const CheckRow& row) {
     case CheckKind::Piece:
     case CheckKind::Curve:
     case CheckKind::Sides:
+    case CheckKind::Body:
       break;
   }
   stages_->setStage(Stage::Shape);
@@ -218,10 +224,16 @@ void MainWindow::refresh() {
   redo_->setToolTip(session_.canRedo() ? "Do again: " + QString::fromStdString(session_.redoName())
                                        : QString("Nothing to do again"));
 
-  const QString file = session_.path().empty() ? QString("not saved yet")
-                                               : (session_.isSaved() ? "saved in " : "changed since saved in ") +
-                                                     QFileInfo(QString::fromStdString(session_.path())).fileName();
-  const QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.shellPieces()) : QString();
+  const QString fileName = QFileInfo(QString::fromStdString(session_.path())).fileName();
+  const QString file = session_.isForReading()   ? "open elsewhere, here to read: " + fileName
+                       : session_.path().empty() ? QString("not saved yet")
+                                               : (session_.isSaved() ? "saved in " : "changed since saved in ") + fileName;
+  QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.shellPieces()) : QString();
+  if (design && design->balanced)
+    pieces += QStringLiteral(", balanced: an edge moved by %1 at most")
+                  .arg(millimetres(design->balanced->certificate.largestAcross));
+  else if (design)
+    pieces += QStringLiteral(", as drafted");
   saved_->setText(file + pieces + QStringLiteral(" · 1 : %1").arg(table_->scaleDenominator(), 0, 'f', 1));
   int estimated = 0;
   size_t failing = 0;
@@ -232,7 +244,7 @@ void MainWindow::refresh() {
   facts_->setText(estimated > 0 ? (estimated == 1 ? QString("1 measure estimated")
                                                   : QString("%1 measures estimated").arg(estimated))
                                 : QString());
-  attention_->setText(design ? QString("%1 to look at").arg(failing) : QString());
+  attention_->setText(design ? QString("%1 to mend").arg(failing) : QString());
   stages_->setAttention(Stage::Client, session_.problem().has_value() || session_.openQuestions() > 0);
   railsSchool_->setText("school: " + optionLabel("distribution.school"));
   giveBack_->setEnabled(rails_->anythingHeld());
@@ -245,9 +257,11 @@ void MainWindow::refresh() {
     messages << QString::fromStdString(session_.problem()->text()) +
                     (design ? ". The pattern below is the last one that could be drafted." : "");
   for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
-  bandYes_->setVisible(!offered_.empty());
-  bandNo_->setVisible(!offered_.empty() || !message_.isEmpty() || !session_.warnings().empty());
-  bandNo_->setText(offered_.empty() ? "Close" : "Leave it");
+  if (question_) messages << question_->text;
+  bandYes_->setVisible(question_.has_value());
+  if (question_) bandYes_->setText(question_->yes);
+  bandNo_->setVisible(question_ || !message_.isEmpty() || !session_.warnings().empty());
+  bandNo_->setText(question_ ? "Leave it" : "Close");
   bandText_->setText(messages.join("\n"));
   band_->setVisible(!messages.isEmpty());
 }
@@ -264,6 +278,31 @@ void MainWindow::showMessage(const QString& text) {
   refresh();
 }
 
+void MainWindow::ask(BandQuestion question) {
+  question_ = std::move(question);
+  refresh();
+}
+
+void MainWindow::answer() {
+  if (!question_) return;
+  const std::function<void()> yes = std::exchange(question_, std::nullopt)->onYes;
+  if (yes) yes();
+  refresh();
+}
+
+void MainWindow::closeBand() {
+  question_.reset();  // what was left stays on the disk and in the menu
+  message_.clear();
+  session_.dismissWarnings();
+  refresh();
+}
+
+void MainWindow::tellFault(const QString& what) {
+  autosave_.writeNow();
+  showMessage("The program met something it did not expect (" + what +
+              "). Your work is kept; take the last step back, and please keep the order file.");
+}
+
 void MainWindow::fillShelf() {
   QMenu* menu = title_->menu();
   menu->clear();
@@ -271,6 +310,13 @@ void MainWindow::fillShelf() {
   menu->addAction("Open …", this, &MainWindow::askOpen);
   menu->addAction("Read measures (CSV) …", this, &MainWindow::askImport);
   menu->addAction("Save as …", this, &MainWindow::askSaveAs);
+  QAction* drafted = menu->addAction("New orders begin as drafted, not balanced");
+  drafted->setCheckable(true);
+  drafted->setChecked(readPreferences().newOrdersAsDrafted);
+  connect(drafted, &QAction::toggled, this, [this](bool on) {
+    if (const auto problem = writePreferences({on})) showProblem(*problem);
+  });
+  addKeptWork(*menu);
   if (session_.path().empty()) return;
   menu->addSeparator();
   for (const QFileInfo& info :
@@ -278,31 +324,78 @@ void MainWindow::fillShelf() {
     menu->addAction(info.completeBaseName(), this, [this, path = info.filePath()] { openFile(path); });
 }
 
+namespace {
+
+QString keptName(const Recovered& r) {
+  const QString title = r.title.empty() ? "an untitled order" : QString::fromStdString(r.title);
+  return QString("%1, %2%3").arg(title, QString::fromStdString(r.time), r.fault.empty() ? "" : ", cannot be read");
+}
+
+}  // namespace
+
+// Unsaved work stands in the menu until it is saved, or thrown away here.
+void MainWindow::addKeptWork(QMenu& menu) {
+  const std::vector<Recovered> kept = autosave_.kept();
+  if (kept.empty()) return;
+  menu.addSeparator();
+  QMenu* away = nullptr;
+  for (const Recovered& r : kept)
+    menu.addAction("Not saved: " + keptName(r), this, [this, r] { takeUp(r); });
+  away = menu.addMenu("Throw away what is not saved");
+  for (const Recovered& r : kept) away->addAction(keptName(r), this, [r] { Autosave::forget(r); });
+}
+
 void MainWindow::offerRecovery() {
-  offered_ = Autosave::leftBehind();
-  if (offered_.empty()) return;
-  const Recovered& r = offered_.front();
+  const std::vector<Recovered> kept = autosave_.kept();
+  if (kept.empty()) return;
+  const Recovered& r = kept.front();
   const QString title = r.title.empty() ? "an untitled order" : QString("\"%1\"").arg(QString::fromStdString(r.title));
-  showMessage(QString("Unsaved work on %1 was kept on %2.").arg(title, QString::fromStdString(r.time)));
+  QString text = QString("Unsaved work on %1 was kept on %2.").arg(title, QString::fromStdString(r.time));
+  if (!r.fault.empty())
+    text += QString(" It cannot be read (%1); it lies in %2.")
+                .arg(QString::fromStdString(r.fault), QString::fromStdString(r.file));
+  if (kept.size() > 1) text += QString(" %1 more in the menu of orders.").arg(kept.size() - 1);
+  ask({text, "Take it up", [this, r] { takeUp(r); }});
 }
 
-void MainWindow::recoverOffered() {
-  if (offered_.empty()) return;
-  const Recovered taken = offered_.front();
-  if (const auto problem = session_.recover(taken.text, taken.path)) {
-    offered_.clear();
-    return showProblem(*problem);
-  }
-  autosave_.writeNow();  // the work is kept again before the old copy goes
-  Autosave::forget(taken);
-  dismissOffered();
-}
-
-void MainWindow::dismissOffered() {
-  offered_.clear();  // what was left stays on the disk and is offered again at the next start
+void MainWindow::takeUp(const Recovered& kept) {
+  if (!kept.fault.empty())
+    return showMessage(QString("It cannot be read: %1. It lies in %2.")
+                           .arg(QString::fromStdString(kept.fault), QString::fromStdString(kept.file)));
+  if (const auto order = parseOrder(kept.text, "the work that was kept"); !order.ok())
+    return showMessage(QString("%1. It lies in %2.")
+                           .arg(QString::fromStdString(order.problem().text()), QString::fromStdString(kept.file)));
+  const std::string before = session_.order().title;
+  const bool wasSaved = session_.isSaved();
+  if (!makeRoom()) return;
+  session_.recover(kept.text, kept.path);
+  // The work is kept again under this run's name before the old copy goes.
+  if (autosave_.writeNow()) Autosave::forget(kept);
   message_.clear();
-  session_.dismissWarnings();
+  lockOrTell();
+  if (!wasSaved) offerWayBack(before);
   refresh();
+}
+
+bool MainWindow::makeRoom() {
+  if (autosave_.setAside()) return true;
+  showMessage("What is not saved could not be kept, so this order stays open. Save it first. " + message_);
+  return false;
+}
+
+void MainWindow::offerWayBack(const std::string& title) {
+  const auto kept = autosave_.kept();
+  const auto left = std::find_if(kept.begin(), kept.end(), [&](const Recovered& r) { return r.title == title; });
+  if (left == kept.end()) return;
+  const QString name = title.empty() ? "The order" : QString("\"%1\"").arg(QString::fromStdString(title));
+  ask({name + " is not saved; it is kept, and stands in the menu of orders.", "Back to it",
+       [this, r = *left] { takeUp(r); }});
+}
+
+void MainWindow::lockOrTell() {
+  if (lock_.take(QString::fromStdString(session_.path()))) return;
+  session_.setForReading(true);
+  showMessage("This order is open in another window. Here it can be read; what you change is saved under another name.");
 }
 
 // Undo belongs to the order, also while a field is being typed in: its own undo would end where the field was entered.

@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <functional>
 
 #include "app/autosave.h"
 #include "app/client_pages.h"
@@ -16,7 +17,9 @@
 #include "app/client_tray.h"
 #include "app/cup_depth_panel.h"
 #include "app/findings_panel.h"
+#include "app/order_lock.h"
 #include "app/order_session.h"
+#include "app/preferences.h"
 #include "app/rails_view.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
@@ -24,6 +27,10 @@
 #include "app/style_shelf.h"
 #include "app/table_view.h"
 #include "app/workings_panel.h"
+#include "io/atomic_file.h"
+#include "io/file_kind.h"
+
+class QMenu;
 
 namespace armure {
 
@@ -52,6 +59,10 @@ class MainWindow : public QMainWindow {
   // Offers what earlier runs left unsaved, in the band.
   void offerRecovery();
   QString bandText() const { return bandText_->text(); }
+  // Writes unsaved work to the state folder now; for the end of the session.
+  void keepWork() { autosave_.writeNow(); }
+  // After something the program did not expect: the work is kept, and the user told.
+  void tellFault(const QString& what);
 
  protected:
   void closeEvent(QCloseEvent* event) override;
@@ -90,15 +101,36 @@ class MainWindow : public QMainWindow {
   void exportMeasures();
   void print();
   void toggleDark() { setDark(!dark_); }
-  void recoverOffered();
-  void dismissOffered();
   void fillShelf();
+  void addKeptWork(QMenu& menu);
+
+  // Something to be answered in the band, with one button that does it and one that leaves it.
+  struct BandQuestion {
+    QString text, yes;
+    std::function<void()> onYes;
+  };
+  void ask(BandQuestion question);
+  void answer();
+  void closeBand();
+
+  // Another order takes the place of this one: what is unsaved is set aside, and the way back offered. False when it
+  // could not be kept; the order stays then.
+  bool makeRoom();
+  void offerWayBack(const std::string& title);
+  void takeUp(const Recovered& kept);
+  void lockOrTell();  // the file that was opened
+  void saveTo(const QString& path, bool force);
+  // Writes what `make` gives; a file of another kind that stands there is asked about first.
+  void writeTo(const QString& path, FileKind kind, Readers readers, std::function<std::string()> make,
+               bool force = false);
+  void writeDesign(const QString& path, FileKind kind, std::function<std::string(const Order&, const Design&)> make);
 
   // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
   QString askTarget(const QString& what, const QString& suffix);
 
   OrderSession session_;
   Autosave autosave_;
+  OrderLock lock_;
   ClientRecords records_;
   StageBar* stages_ = nullptr;
   TableView* table_ = nullptr;
@@ -129,7 +161,7 @@ class MainWindow : public QMainWindow {
   QLabel* bandText_ = nullptr;
   QPushButton *bandYes_ = nullptr, *bandNo_ = nullptr;
   std::vector<QPushButton*> pills_;
-  std::vector<Recovered> offered_;
+  std::optional<BandQuestion> question_;
   QString message_;
   bool dark_ = false;
 };

@@ -78,6 +78,7 @@ QWidget* MainWindow::makeHeader() {
   connect(title_->menu(), &QMenu::aboutToShow, this, &MainWindow::fillShelf);
   subtitle_ = new QLabel;
   subtitle_->setObjectName("lesser");
+  subtitle_->setTextFormat(Qt::PlainText);
   subtitle_->setContentsMargins(5, 0, 0, 0);
   names->addWidget(title_);
   names->addWidget(subtitle_);
@@ -112,6 +113,7 @@ QWidget* MainWindow::makeBand() {
   line->setContentsMargins(14, 6, 14, 6);
   bandText_ = new QLabel;
   bandText_->setObjectName("bandText");
+  bandText_->setTextFormat(Qt::PlainText);  // it may quote a file
   bandText_->setWordWrap(true);
   bandText_->setTextInteractionFlags(Qt::TextSelectableByMouse);
   bandYes_ = new QPushButton("Take it up");
@@ -121,8 +123,8 @@ QWidget* MainWindow::makeBand() {
   line->addWidget(bandText_, 1);
   line->addWidget(bandYes_);
   line->addWidget(bandNo_);
-  connect(bandYes_, &QPushButton::clicked, this, &MainWindow::recoverOffered);
-  connect(bandNo_, &QPushButton::clicked, this, &MainWindow::dismissOffered);
+  connect(bandYes_, &QPushButton::clicked, this, &MainWindow::answer);
+  connect(bandNo_, &QPushButton::clicked, this, &MainWindow::closeBand);
   band_->hide();
   return band_;
 }

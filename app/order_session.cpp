@@ -2,15 +2,58 @@
 
 #include <fmt/format.h>
 
+#include <QDateTime>
+#include <QFileInfo>
 #include <algorithm>
 
+#include "io/atomic_file.h"
 #include "io/measurement_csv.h"
 #include "measure/measure_table.h"
 #include "measure/takings.h"
+#include "quotable.h"
 
 namespace armure {
 
-OrderSession::OrderSession(QObject* parent) : QObject(parent), history_(Order{}), saved_(history_.now()) { refresh(); }
+namespace {
+
+Order newOrderWith(const Choices& choices) {
+  Order order;
+  order.choices = choices;
+  return order;
+}
+
+// A fault of the program while it drafts must not take the work with it: it is told like anything else that cannot be
+// drafted.
+Result<Design> draftedSafely(const Order& order, const Design* before) {
+  try {
+    return recalc(order, before);
+  } catch (const std::exception& e) {
+    return Problem{"the program met something it did not expect", quotable(e.what()),
+                   "your work is kept; take the last step back, and please keep the order file"};
+  }
+}
+
+// "NAME (other copy 2026-11-26 14.05.33).armure": what somebody else saved meanwhile.
+std::string besideName(const std::string& path) {
+  const QFileInfo info(QString::fromStdString(path));
+  const QString stamp = QDateTime::currentDateTime().toString("yyyy-MM-dd hh.mm.ss");
+  QString name = QString("%1/%2 (other copy %3).armure").arg(info.path(), info.completeBaseName().left(80), stamp);
+  for (int n = 2; QFileInfo::exists(name); ++n)
+    name = QString("%1/%2 (other copy %3, %4).armure").arg(info.path(), info.completeBaseName().left(80), stamp).arg(n);
+  return name.toStdString();
+}
+
+}  // namespace
+
+OrderSession::OrderSession(QObject* parent)
+    : QObject(parent), history_(newOrderWith(choicesOfNewOrders())), saved_(history_.now()) {
+  refresh();
+}
+
+const std::vector<Idle>& OrderSession::idle() const {
+  if (!idle_) idle_ = design_ && !problem_ ? idleIn(order(), *design_) : std::vector<Idle>{};
+  return *idle_;
+}
 
 const Balanced* OrderSession::balanced() const {
   if (!design_) return nullptr;
@@ -83,36 +126,47 @@ void OrderSession::setBook(BookReference book) {
   record(std::move(next), "kept in the book");
 }
 
-std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
-  Order next = order();
-  const auto shaping = parseShapingKey(key);
-  const auto seam = seamOfKey(key);
-  const auto lock = lockOfKey(key);
-  const std::string name = findRule(key) ? std::string(findRule(key)->label)
-                           : shaping     ? shapingName(*shaping)
-                           : seam        ? fmt::format("the difference in the seam {}", *seam)
-                           : lock        ? fmt::format("holding {}, {}", lock->piece, lock->edge)
-                                         : std::string(key);
+namespace {
+
+std::string choiceName(std::string_view key) {
+  if (const RuleInfo* rule = findRule(key)) return std::string(rule->label);
+  if (const auto shaping = parseShapingKey(key)) return shapingName(*shaping);
+  if (const auto seam = seamOfKey(key)) return fmt::format("the difference in the seam {}", *seam);
+  if (const auto lock = lockOfKey(key)) return fmt::format("holding {}, {}", lock->piece, lock->edge);
+  return std::string(key);
+}
+
+// The order with a choice set, or taken back where the text is blank.
+Result<Order> withChoice(Order order, std::string_view key, std::string_view text) {
   if (text.find_first_not_of(" \t") == std::string_view::npos) {
-    next.choices.erase(std::string(key));
-  } else {
-    const Result<std::string> checked = checkChoice(key, text, next.units.unit);
-    if (!checked.ok()) return checked.problem();
-    next.choices[std::string(key)] = *checked;
+    order.choices.erase(std::string(key));
+    return order;
   }
-  record(std::move(next), name, fmt::format("choice.{}", key));
+  const Result<std::string> checked = checkChoice(key, text, order.units.unit);
+  if (!checked.ok()) return checked.problem();
+  order.choices[std::string(key)] = *checked;
+  return order;
+}
+
+}  // namespace
+
+std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
+  Result<Order> next = withChoice(order(), key, text);
+  if (!next.ok()) return next.problem();
+  record(std::move(next).value(), choiceName(key), fmt::format("choice.{}", key));
   return std::nullopt;
 }
 
 std::optional<Problem> OrderSession::tryChoice(const std::string& key, std::string_view text) {
-  const auto before = order().choices.find(key);
-  const std::string old = before == order().choices.end() ? "" : before->second;
-  const bool couldDraft = !problem_.has_value();
-  if (auto problem = setChoice(key, text)) return problem;
-  if (!couldDraft || !problem_) return std::nullopt;
-  const Problem why = *problem_;
-  setChoice(key, old);
-  return why;
+  if (problem_) return setChoice(key, text);  // nothing can be drafted as it is
+  Result<Order> next = withChoice(order(), key, text);
+  if (!next.ok()) return next.problem();
+  if (*next == order()) return std::nullopt;
+  Result<Design> made = draftedSafely(*next, design_.get());
+  if (!made.ok()) return made.problem();
+  history_.record(std::move(next).value(), choiceName(key), "choice." + key);
+  show(std::move(made));
+  return std::nullopt;
 }
 
 void OrderSession::giveAllBack() {
@@ -183,8 +237,10 @@ void OrderSession::redo() {
   if (history_.redo()) refresh();
 }
 
-void OrderSession::refresh() {
-  Result<Design> made = recalc(order(), design_.get());
+void OrderSession::refresh() { show(draftedSafely(order(), design_.get())); }
+
+void OrderSession::show(Result<Design> made) {
+  idle_.reset();
   questions_ = made.ok() ? made->questions : questionsAbout(order().measures, order().units);
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());
@@ -204,6 +260,8 @@ void OrderSession::replace(OrderFile file, std::string path, bool saved) {
   original_ = std::move(file.original);
   warnings_ = std::move(file.warnings);
   path_ = std::move(path);
+  onDisk_ = original_;
+  forReading_ = false;
   design_.reset();
   proposal_.reset();
   selection_ = {};
@@ -211,7 +269,12 @@ void OrderSession::replace(OrderFile file, std::string path, bool saved) {
   emit selectionChanged();
 }
 
-void OrderSession::startNew() { replace({}, "", true); }
+void OrderSession::startNew(const Choices& choices) { replace({newOrderWith(choices), "", {}}, "", true); }
+
+void OrderSession::setForReading(bool forReading) {
+  forReading_ = forReading;
+  emit changed();
+}
 
 std::optional<Problem> OrderSession::open(const std::string& path) {
   Result<OrderFile> file = readOrder(path);
@@ -236,21 +299,36 @@ std::optional<Problem> OrderSession::importMeasures(const std::string& path) {
   return std::nullopt;
 }
 
-std::optional<Problem> OrderSession::save(const std::string& path) {
+bool OrderSession::changedOnDisk(const std::string& path) const {
+  if (path != path_) return false;
+  const Result<std::string> there = readFile(path);
+  return there.ok() && *there != onDisk_;
+}
+
+OrderSession::Saving OrderSession::save(const std::string& path) {
   const OrderFile file = asFile();
-  if (auto problem = writeOrder(path, file)) return problem;
+  Saving saving;
+  if (changedOnDisk(path)) {
+    saving.keptBeside = besideName(path);
+    if (auto problem = writeFileAtomically(saving.keptBeside, *readFile(path), Readers::Owner)) return {problem};
+  }
+  if (auto problem = writeOrder(path, file)) return {problem};
   original_ = orderText(file);
+  onDisk_ = original_;
+  if (path != path_) forReading_ = false;
   path_ = path;
   saved_ = order();
   history_.settle();
   emit changed();
-  return std::nullopt;
+  return saving;
 }
 
 std::optional<Problem> OrderSession::recover(const std::string& text, const std::string& path) {
   Result<OrderFile> file = parseOrder(text, path.empty() ? "autosaved order" : path);
   if (!file.ok()) return file.problem();
   replace(std::move(file).value(), path, false);
+  // What stands on the disk is not what was recovered: saving is no conflict with oneself, but one with anybody else.
+  if (const Result<std::string> there = readFile(path); !path.empty() && there.ok()) onDisk_ = *there;
   return std::nullopt;
 }
 

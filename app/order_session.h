@@ -12,6 +12,7 @@
 
 #include "io/order_file.h"
 #include "order/history.h"
+#include "recalc/idle.h"
 #include "recalc/recalc.h"
 
 namespace armure {
@@ -41,6 +42,9 @@ class OrderSession : public QObject {
   void dismissWarnings() { warnings_.clear(); }
   const Selection& selection() const { return selection_; }
 
+  // What of the order has no effect (recalc/idle.h); worked out when it is first asked for after a change.
+  const std::vector<Idle>& idle() const;
+
   // What is asked about the measures; up to date even while nothing can be drafted.
   const std::vector<Question>& questions() const { return questions_; }
   // How many of them want a look: all but notes.
@@ -57,7 +61,7 @@ class OrderSession : public QObject {
   // Whether the mean or the last of several takings counts.
   void setUse(std::string_view id, Use use);
   std::optional<Problem> setChoice(std::string_view key, std::string_view text);
-  // The same by hand on the rails or the table: what cannot be drafted is taken back, and the Problem says why.
+  // The same by hand on the rails or the table: what cannot be drafted is not done, and the Problem says why.
   std::optional<Problem> tryChoice(const std::string& key, std::string_view text);
   // What the maker's hand set on the rails: gives every held intake back to the school; takes a level away with all
   // that was set on it.
@@ -82,10 +86,21 @@ class OrderSession : public QObject {
   void redo();
 
   // Files. The Problem, or nothing; on a Problem nothing has changed, neither here nor on the disk.
-  void startNew();
+  void startNew(const Choices& choices = choicesOfNewOrders());
   std::optional<Problem> open(const std::string& path);
   std::optional<Problem> importMeasures(const std::string& path);
-  std::optional<Problem> save(const std::string& path);
+  // Where the file was changed by somebody else since it was opened or saved, what stands there is kept beside it first;
+  // `keptBeside` says where.
+  struct Saving {
+    std::optional<Problem> problem;
+    std::string keptBeside{};
+  };
+  Saving save(const std::string& path);
+  // Whether the file at `path` is the one that was opened or saved last, and says something else by now.
+  bool changedOnDisk(const std::string& path) const;
+  // The file is open elsewhere: it is shown here, and saved under another name.
+  bool isForReading() const { return forReading_; }
+  void setForReading(bool forReading);
   // Takes up recovered work: the text of an order, and the path it belongs to (may be empty). It counts as unsaved.
   std::optional<Problem> recover(const std::string& text, const std::string& path);
   OrderFile asFile() const { return {order(), original_, {}}; }
@@ -99,15 +114,19 @@ class OrderSession : public QObject {
  private:
   void record(Order next, std::string name, std::string mergeKey = "");
   void refresh();
+  void show(Result<Design> made);
   void replace(OrderFile file, std::string path, bool saved);
 
   History<Order> history_;
   Order saved_;
   std::string path_, original_;
+  std::string onDisk_;  // the text of the file as it was opened or saved
+  bool forReading_ = false;
   std::vector<std::string> warnings_;
   std::vector<Question> questions_;
   std::unique_ptr<const Design> design_;
   mutable std::unique_ptr<const Balanced> proposal_;
+  mutable std::optional<std::vector<Idle>> idle_;
   std::optional<Problem> problem_;
   Selection selection_;
 };

@@ -9,20 +9,42 @@ namespace {
 
 constexpr int kAmountRole = Qt::UserRole;
 
+QString wordOf(Verdict verdict) {
+  switch (verdict) {
+    case Verdict::Fail:
+      return "fails";
+    case Verdict::Advice:
+      return "advice";
+    case Verdict::Note:
+      return "note";
+    case Verdict::Pass:
+      break;
+  }
+  return "passes";
+}
+
+// Told apart by shape, not by colour.
+QString markOf(Verdict verdict) {
+  return verdict == Verdict::Advice ? QStringLiteral("◆ ")
+         : verdict == Verdict::Note ? QStringLiteral("○ ")
+                                    : QStringLiteral("✓ ");
+}
+
 // What fails has two lines.
-bool isTall(const CheckRow& r) { return !r.pass && !r.note; }
+bool isTall(const CheckRow& r) { return r.fails(); }
 
 QString amountText(const CheckRow& r, LengthFormat units) {
   const auto millimetres = [](double mm) {
     return QString::fromStdString(formatLengthWithUnit(mm, {Unit::Millimetre, 8}));
   };
-  if (r.note && r.kind != CheckKind::Facts) return r.amount > 0 ? millimetres(r.amount) : QString();
-  if (r.note)
+  const bool note = r.verdict == Verdict::Note;
+  if (note && r.kind != CheckKind::Facts) return r.amount > 0 ? millimetres(r.amount) : QString();
+  if (note)
     return r.amount > 0 ? QString::fromUtf8("± ") + QString::fromStdString(formatLength(r.amount, units)) : QString();
   if (r.quantity == Quantity::Angle) return QString::number(r.amount, 'f', 1) + QStringLiteral("°");
   if (r.kind == CheckKind::Wish) return {};
   if (r.quantity == Quantity::Count) return r.amount > 0 ? QString::number(r.amount, 'f', 0) : QString();
-  if (r.pass && r.amount < 0.05) return {};
+  if (r.passes() && r.amount < 0.05) return {};
   return millimetres(r.amount);
 }
 
@@ -72,8 +94,8 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
       text(QRect(inside.left(), inside.center().y() + 1, inside.width(), inside.height() / 2),
            QString::fromStdString(r->detail));
     } else {
-      p->setPen(r->note ? theme_->ink : theme_->secondInk);
-      text(inside, (r->note ? QStringLiteral("○ ") : QStringLiteral("✓ ")) + subject);
+      p->setPen(r->passes() ? theme_->secondInk : theme_->ink);
+      text(inside, markOf(r->verdict) + subject);
     }
     p->restore();
   }
@@ -167,6 +189,8 @@ QString SheetPanel::wayOf(const CheckRow& r) const {
     case CheckKind::Seam:
     case CheckKind::Corner:
     case CheckKind::Join:
+    case CheckKind::FreeEdge:
+    case CheckKind::Layer:
     case CheckKind::Girth: {
       if (!session_.design()->balanced) return "Balance";
       return r.seam.empty() ? "Stage Balance" : "Let both give";
@@ -175,7 +199,9 @@ QString SheetPanel::wayOf(const CheckRow& r) const {
     case CheckKind::Piece:
     case CheckKind::Curve:
     case CheckKind::Sides:
+    case CheckKind::Body:
       return "To the rails";
+    case CheckKind::Idle:
     case CheckKind::Facts:
       break;
   }
@@ -186,7 +212,7 @@ void SheetPanel::showRemedy() {
   const auto row = session_.selection().row;
   const Design* d = session_.design();
   const CheckRow* r = d && row && *row < d->sheet.rows.size() ? &d->sheet.rows[*row] : nullptr;
-  const bool shown = r && (!r->pass || r->note);
+  const bool shown = r && !r->passes();
   mending_->setVisible(shown);
   if (!shown) return;
   const std::string& words = r->remedy.empty() ? r->detail : r->remedy;
@@ -208,7 +234,7 @@ void SheetPanel::refresh() {
   for (int i = 0; i < rows; ++i) {
     const CheckRow& r = d->sheet.rows[static_cast<size_t>(i)];
     QListWidgetItem* item = list_->item(i);
-    const QString name = QString::fromStdString(r.subject) + (r.note ? ": note" : r.pass ? ": passes" : ": fails");
+    const QString name = QString::fromStdString(r.subject) + ": " + wordOf(r.verdict);
     item->setData(Qt::AccessibleTextRole, name);
     item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
     item->setData(kAmountRole, amountText(r, session_.order().units));
@@ -219,7 +245,9 @@ void SheetPanel::refresh() {
     list_->doItemsLayout();
   }
   showRemedy();
-  summary_->setText(d ? QString("%1 of %2 to look at").arg(d->sheet.failing()).arg(rows) : QString());
+  const size_t advice = d ? d->sheet.count(Verdict::Advice) : 0;
+  summary_->setText(d ? QString("%1 to mend, %2 to consider, of %3").arg(d->sheet.failing()).arg(advice).arg(rows)
+                      : QString());
 }
 
 }  // namespace armure

@@ -172,7 +172,7 @@ void TableView::drawSpot(QPainter& p) const {
   const CheckRow& r = session_.design()->sheet.rows[*row];
   if (r.piece.empty()) return;
   const QPointF at = transform_.map(scene_.place(*session_.design(), r.piece, r.spot));
-  p.setPen(QPen(r.pass || r.note ? theme_->working : theme_->attention, 2.5));
+  p.setPen(QPen(r.fails() ? theme_->attention : theme_->working, 2.5));
   p.setBrush(Qt::NoBrush);
   p.drawEllipse(at, 15, 15);
 }

@@ -121,7 +121,7 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
 
 QString rowText(const CheckRow& r, const Theme& theme) {
   QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(r.subject));
-  if (r.note) return html + QString("<p>%1</p>").arg(q(r.detail));
+  if (r.verdict == Verdict::Note) return html + QString("<p>%1</p>").arg(q(r.detail));
   const auto amount = [&](double v) {
     return r.quantity == Quantity::Length  ? q(formatLengthWithUnit(v, {Unit::Millimetre, 8}))
            : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°")
@@ -131,7 +131,7 @@ QString rowText(const CheckRow& r, const Theme& theme) {
     html += "<p>" + q(r.detail) + "</p>";
   else
     html += QString("<p>%1 <b>%2</b>, limit %3</p>")
-                .arg(r.pass ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
+                .arg(r.passes() ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
   if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(q(r.remedy));
   return html;
 }
@@ -199,6 +199,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
       session_(session),
       theme_(&lightTheme()),
       text_(new SettledText),
+      idle_(new QLabel),
       reduction_(new ReductionPanel(session)) {
   setObjectName("columnInside");
   auto* column = new QVBoxLayout(this);
@@ -212,7 +213,18 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   heading->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
   column->addWidget(text_);
   column->addWidget(reduction_);
+  idle_->setObjectName("lesser");
+  idle_->setAccessibleName("Idle choices");
+  idle_->setTextFormat(Qt::PlainText);
+  idle_->setWordWrap(true);
+  idle_->hide();
+  column->addWidget(idle_);
   column->addStretch(1);
+  constexpr int kPauseMs = 400;
+  idleTimer_.setSingleShot(true);
+  idleTimer_.setInterval(kPauseMs);
+  connect(&idleTimer_, &QTimer::timeout, this, &WorkingsPanel::showIdle);
+  connect(&session, &OrderSession::changed, this, [this] { idleTimer_.start(); });
   connect(&session, &OrderSession::changed, this, &WorkingsPanel::refresh);
   connect(&session, &OrderSession::selectionChanged, this, &WorkingsPanel::refresh);
   refresh();
@@ -222,6 +234,16 @@ void WorkingsPanel::setTheme(const Theme& theme) {
   theme_ = &theme;
   reduction_->setTheme(theme);
   refresh();
+}
+
+// Choices only: which measures a garment does not use, the sheet of `armure-cli check` lists.
+void WorkingsPanel::showIdle() {
+  QStringList lines;
+  for (const Idle& i : session_.idle())
+    if (!i.key.starts_with("measure "))
+      lines << QString("idle: %1, %2").arg(QString::fromStdString(i.key), QString::fromStdString(i.reason));
+  idle_->setText(lines.join("\n"));
+  idle_->setVisible(!lines.isEmpty());
 }
 
 void WorkingsPanel::refresh() {

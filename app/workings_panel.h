@@ -5,6 +5,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QTimer>
 #include <QWidget>
 
 #include "app/order_session.h"
@@ -28,9 +29,12 @@ class WorkingsPanel : public QWidget {
 
  private:
   void refresh();
+  void showIdle();
   OrderSession& session_;
   const Theme* theme_;
   SettledText* text_;
+  QLabel* idle_;     // what of the order has no effect; looked for when nothing changes for a moment
+  QTimer idleTimer_;
   ReductionPanel* reduction_;
 };
 

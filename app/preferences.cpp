@@ -1,0 +1,45 @@
+#include "app/preferences.h"
+
+#include <QDir>
+#include <QStandardPaths>
+
+#include "io/atomic_file.h"
+#include "io/bounded_json.h"
+
+namespace armure {
+namespace {
+
+QString folder() { return QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) + "/armure"; }
+std::string file() { return (folder() + "/preferences.json").toStdString(); }
+
+// The document as it stands: members this version does not know are kept.
+Json document() {
+  const Result<std::string> text = readFile(file());
+  if (!text.ok()) return Json::object();
+  Result<BoundedJson> json = parseBounded(*text, file());
+  return json.ok() && json->doc.is_object() ? std::move(json).value().doc : Json::object();
+}
+
+}  // namespace
+
+Choices Preferences::choicesOfNew() const {
+  Choices choices = choicesOfNewOrders();
+  if (newOrdersAsDrafted) choices["balance.keep"] = "drafted";
+  return choices;
+}
+
+Preferences readPreferences() {
+  const Json doc = document();
+  Preferences p;
+  p.newOrdersAsDrafted = doc.contains("newOrders") && doc["newOrders"] == "drafted";
+  return p;
+}
+
+std::optional<Problem> writePreferences(const Preferences& preferences) {
+  QDir().mkpath(folder());
+  Json doc = document();
+  doc["newOrders"] = preferences.newOrdersAsDrafted ? "drafted" : "balanced";
+  return writeFileAtomically(file(), jsonText(doc), Readers::Owner);
+}
+
+}  // namespace armure

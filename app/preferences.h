@@ -1,0 +1,23 @@
+// app/preferences.h
+//
+// What the user prefers, whatever the order: one small JSON file ($XDG_CONFIG_HOME/armure/preferences.json), written
+// atomically; what cannot be read is as if it were not there.
+#pragma once
+
+#include <optional>
+
+#include "result.h"
+#include "rules/rules.h"
+
+namespace armure {
+
+struct Preferences {
+  bool newOrdersAsDrafted = false;  // else new orders keep the balanced pieces
+
+  Choices choicesOfNew() const;  // what an order begins with
+};
+
+Preferences readPreferences();
+std::optional<Problem> writePreferences(const Preferences& preferences);
+
+}  // namespace armure
