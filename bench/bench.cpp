@@ -56,7 +56,7 @@ void outlines(benchmark::State& state) {
 
 void sheet(benchmark::State& state) {
   const Parts p;
-  for (auto _ : state) benchmark::DoNotOptimize(balanceSheet(p.pattern, p.outlines, p.block.intakes, p.body));
+  for (auto _ : state) benchmark::DoNotOptimize(balanceSheet({p.pattern, p.outlines, p.block.intakes, p.body}));
 }
 
 void everythingFromMeasures(benchmark::State& state) {

@@ -1,8 +1,8 @@
 # Compiler settings every target of the project shares: warnings are errors, sanitizers on request.
 add_library(armure_options INTERFACE)
-target_compile_options(armure_options INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Werror)
+target_compile_options(armure_options INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor $<$<CXX_COMPILER_ID:GNU>:-Werror>)
 # g++ 12 reports overlapping copies inside std::string where there are none (GCC bug 105651).
-target_compile_options(armure_options INTERFACE -Wno-restrict)
+target_compile_options(armure_options INTERFACE $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>)
 # No part of the program reads errno after a square root; without it g++ takes several at a time.
 target_compile_options(armure_options INTERFACE -fno-math-errno)
 if(ARMURE_SANITIZE)

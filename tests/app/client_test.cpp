@@ -129,7 +129,7 @@ TEST_CASE("a client in centimetres, with units and commas typed as they come") {
   checkSame(hand.measures(), client.measures);
   QTest::keyClick(QApplication::focusWidget(), Qt::Key_Up);
   hand.window.session().toggleUnits();
-  CHECK(hand.find<QLineEdit>("shoulder_to_bust.field")->text() == "27,5");
+  CHECK(hand.find<QLineEdit>("shoulder_to_bust.field")->text() == "27.5");
 }
 
 TEST_CASE("the same 20 measures by the digital tape") {

@@ -207,7 +207,7 @@ TEST_CASE("everything held is given back at once; held values are kept in the fi
     d.drag(d.rails(), side, side + QPoint(-3, 0));
   }
   REQUIRE(d.rails().anythingHeld());
-  REQUIRE_FALSE(d.window.session().save(path));
+  REQUIRE_FALSE(d.window.session().save(path).problem);
   {
     OrderSession again;
     REQUIRE_FALSE(again.open(path));

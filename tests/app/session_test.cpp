@@ -67,6 +67,7 @@ TEST_CASE("text that cannot be read changes nothing and says what would be right
 
 TEST_CASE("undo goes back to the start, redo to the end, the pattern with it") {
   OrderSession s;
+  const Order start = s.order();
   typePlain(s);
   s.setChoice("hem.length", "6");
   s.setStyle("sweetheart-laced");
@@ -74,7 +75,7 @@ TEST_CASE("undo goes back to the start, redo to the end, the pattern with it") {
   const Order end = s.order();
   const double side = s.design()->block.front.at("waist").side;
   while (s.canUndo()) s.undo();
-  CHECK(s.order() == Order{});
+  CHECK(s.order() == start);
   while (s.canRedo()) s.redo();
   CHECK(s.order() == end);
   CHECK(s.design()->block.front.at("waist").side == side);
@@ -86,7 +87,7 @@ TEST_CASE("saved and opened again it is the same pattern; a broken file changes 
   OrderSession s;
   typePlain(s);
   CHECK_FALSE(s.isSaved());
-  REQUIRE_FALSE(s.save(path));
+  REQUIRE_FALSE(s.save(path).problem);
   CHECK(s.isSaved());
   OrderSession t;
   REQUIRE_FALSE(t.open(path));
@@ -97,7 +98,7 @@ TEST_CASE("saved and opened again it is the same pattern; a broken file changes 
   CHECK(problem->where.find("line 1") != std::string::npos);
   CHECK(t.order() == s.order());
   CHECK(t.path() == path);
-  CHECK(t.save(folder.filePath("none/c.armure").toStdString()));  // cannot be written
+  CHECK(t.save(folder.filePath("none/c.armure").toStdString()).problem);  // cannot be written
   CHECK(t.path() == path);
 }
 
@@ -138,25 +139,33 @@ TEST_CASE("unsaved work is kept and taken up again after a crash") {
   OrderSession s;
   Autosave autosave(s);
   typePlain(s);
+  for (const Recovered& r : autosave.kept()) Autosave::forget(r);  // of other tests
   autosave.writeNow();
-  CHECK(Autosave::leftBehind().empty());  // this run is alive: its work is not offered to itself
+  CHECK(autosave.kept().empty());  // the order that is open is not offered to itself
   // A run that has ended: the same file under the number of a process that is gone.
-  const std::string own = Autosave::folder() + "/" + std::to_string(::getpid()) + ".json";
+  const std::string own = autosave.file();
+  CHECK(std::filesystem::status(own).permissions() ==
+        (std::filesystem::perms::owner_read | std::filesystem::perms::owner_write));
   std::string text = readText(own);
   const std::string pid = "\"pid\": " + std::to_string(::getpid());
   REQUIRE(text.find(pid) != std::string::npos);
   text.replace(text.find(pid), pid.size(), "\"pid\": 4194303");
   REQUIRE_FALSE(writeFileAtomically(Autosave::folder() + "/dead.json", text));
-  const auto left = Autosave::leftBehind();
+  const auto left = autosave.kept();
   REQUIRE(left.size() == 1);
   OrderSession recovered;
   REQUIRE_FALSE(recovered.recover(left[0].text, left[0].path));
   CHECK(recovered.order() == s.order());
   CHECK_FALSE(recovered.isSaved());
   Autosave::forget(left[0]);
-  CHECK(Autosave::leftBehind().empty());
+  CHECK(autosave.kept().empty());
+  // One that cannot be read is offered as what it is.
+  REQUIRE_FALSE(writeFileAtomically(Autosave::folder() + "/half.json", text.substr(0, text.size() / 2)));
+  REQUIRE(autosave.kept().size() == 1);
+  CHECK_FALSE(autosave.kept()[0].fault.empty());
+  Autosave::forget(autosave.kept()[0]);
   const QTemporaryDir folder;
-  REQUIRE_FALSE(s.save(folder.filePath("x.armure").toStdString()));
+  REQUIRE_FALSE(s.save(folder.filePath("x.armure").toStdString()).problem);
   autosave.writeNow();
   CHECK_FALSE(std::filesystem::exists(own));  // saved work needs no copy
 }
@@ -194,6 +203,7 @@ TEST_CASE("the workings show every term of the arithmetic, in the user's units")
   CHECK(text({.piece = "front-1"}).contains("1 of 4"));
   s.toggleUnits();
   CHECK(text({.working = "front.waist.side"}).contains("<b>21.6</b>"));
+  s.setChoice("balance.keep", "drafted");
   Selection row;
   row.row = 0;
   CHECK(text(row).contains("To mend it"));

@@ -81,6 +81,7 @@ TEST_CASE("measures are read into the order as one step; a bad list changes noth
     return path;
   };
   OrderSession s;
+  const Order start = s.order();
   const std::string good = file(
       "good.csv", "measure,value,unit,note\nclient,Ada,,\nbust,92,cm,\nwaist,70,cm,\nhip,98,cm,\nelbow_dimple,3,cm,\n");
   REQUIRE_FALSE(s.importMeasures(good));
@@ -96,7 +97,7 @@ TEST_CASE("measures are read into the order as one step; a bad list changes noth
   CHECK(problem->where.find("line 2") != std::string::npos);
   CHECK(s.order() == before);
   s.undo();
-  CHECK(s.order() == Order{});
+  CHECK(s.order() == start);
 }
 
 TEST_CASE("an order with a style of a later version opens, warns, and keeps the name") {
@@ -109,7 +110,7 @@ TEST_CASE("an order with a style of a later version opens, warns, and keeps the 
   REQUIRE_FALSE(s.open(path));
   CHECK(s.warnings().size() == 1);
   CHECK(s.design() != nullptr);
-  REQUIRE_FALSE(s.save(path));
+  REQUIRE_FALSE(s.save(path).problem);
   CHECK(readText(path).find("plunge-12") != std::string::npos);
 }
 

@@ -106,9 +106,12 @@ TEST_CASE("saved, reopened: the same pattern; undone to the start") {
     Driver again(path);
     CHECK(again.window.session().order() == d.window.session().order());
     for (size_t i = 0; i < again.design().pattern.pieces.size(); ++i)
-      for (size_t k = 0; k < 4; ++k)
-        CHECK(again.design().pattern.pieces[i].edges[k].path.cubics() ==
-              d.design().pattern.pieces[i].edges[k].path.cubics());
+      for (size_t k = 0; k < 4; ++k) {
+        // Balanced from another start; what is written to files is drafted anew, see the next check.
+        const Path &a = again.design().pattern.pieces[i].edges[k].path, &b = d.design().pattern.pieces[i].edges[k].path;
+        CHECK(distance(a.start(), b.start()) < 1e-4);
+        CHECK(distance(a.pointAt(a.length() / 2), b.pointAt(b.length() / 2)) < 1e-4);
+      }
   }
   d.window.activateWindow();
   REQUIRE(QTest::qWaitForWindowActive(&d.window));
@@ -169,6 +172,7 @@ TEST_CASE("a click on a handle shows its arithmetic; one on an edge, its seam") 
 TEST_CASE("a row of the balance sheet leads to its spot") {
   Driver d(demo("2-lamp-room"));
   auto* list = d.window.findChild<QListWidget*>("sheet");
+  d.window.session().setChoice("balance.keep", "drafted");
   REQUIRE(list->count() > 20);
   QTest::mouseClick(list->viewport(), Qt::LeftButton, Qt::NoModifier, list->visualItemRect(list->item(0)).center());
   REQUIRE(d.window.session().selection().row);

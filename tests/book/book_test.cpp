@@ -4,12 +4,15 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <fmt/format.h>
+
 #include <QSqlDatabase>
 #include <QSqlQuery>
 #include <QVariant>
 #include <catch2/catch.hpp>
 #include <filesystem>
 #include <fstream>
+#include <random>
 
 #include "book/client_book.h"
 #include "measure/takings.h"
@@ -41,9 +44,18 @@ ClientBook opened(const fs::path& file) {
 }
 
 bool holds(const fs::path& folder, const std::string& text) {
-  for (const auto& entry : fs::directory_iterator(folder))
-    if (readText(entry.path().string()).find(text) != std::string::npos) return true;
+  for (const auto& entry : fs::recursive_directory_iterator(folder))
+    if (entry.is_regular_file() && readText(entry.path().string()).find(text) != std::string::npos) return true;
   return false;
+}
+
+// Flips bits of a file, as a failing disk does.
+void damage(const fs::path& file, size_t at, unsigned char mask) {
+  std::fstream f(file, std::ios::binary | std::ios::in | std::ios::out);
+  f.seekg(static_cast<std::streamoff>(at));
+  const int byte = f.get();
+  f.seekp(static_cast<std::streamoff>(at));
+  f.put(static_cast<char>(byte ^ mask));
 }
 
 bool isSound(const fs::path& file) {
@@ -215,4 +227,100 @@ TEST_CASE("killed 200 times while it writes, the book loses at most the edit of 
   }
   WARN(next - 1 << " edits over 200 kills; " << unreported << " kills fell between writing and reporting");
   CHECK(next > 400);
+}
+
+TEST_CASE("a damaged book is told and restored; nothing is missing without a word, no number is wrong") {
+  const Folder folder;
+  std::string client;
+  {
+    ClientBook book = opened(folder.file);
+    client = *book.addClient("Ann Example");
+    (void)book.addSet(client, "2026-01-01", plainFigure());
+    MeasureSet second = plainFigure();
+    second.set("waist", measureOf(*readTakings("waist", "27; 27 1/2", Unit::Inch), Use::Mean, "calm"));
+    (void)book.addSet(client, "2026-02-01", second);
+    (void)book.addClient("Bea Example");
+  }
+  const std::string whole = readText(folder.file.string());
+  const auto versions = ClientBook::versionsOf(folder.file);
+  const auto content = [&](const ClientBook& book) {
+    std::string text;
+    const auto clients = book.clients();
+    for (const ClientEntry& c : *clients) {
+      text += c.name;
+      const auto sets = book.sets(c.id);
+      for (const SetEntry& s : *sets) {
+        const auto measures = book.measures(s.id);
+        for (const auto& [id, m] : measures->all()) text += fmt::format("{} {} {} {};", s.date, id, m.mm, m.note);
+      }
+    }
+    return text;
+  };
+  const std::string sound = content(opened(folder.file));
+  std::mt19937 dice(7);
+  size_t told = 0;
+  for (int round = 0; round < 120; ++round) {
+    std::ofstream(folder.file, std::ios::binary) << whole;
+    for (int bits = 0; bits < 1 + round % 3; ++bits)
+      damage(folder.file, 100 + dice() % (whole.size() - 100), static_cast<unsigned char>(1u << dice() % 8));
+    const Result<ClientBook> book = ClientBook::open(folder.file);
+    INFO(round);
+    REQUIRE(book.ok());  // there are sound versions
+    CHECK(content(*book) == sound);
+    told += book->damage().has_value();
+    if (book->damage()) CHECK(book->damage()->remedy.find("kept as") != std::string::npos);
+    CHECK(static_cast<size_t>(std::distance(fs::directory_iterator(versions), fs::directory_iterator())) <= kKeptVersions);
+    for (const auto& entry : fs::directory_iterator(folder.path))
+      if (entry.path().filename().string().find(".damaged-") != std::string::npos) fs::remove(entry.path());
+  }
+  CHECK(told > 8);  // most bits flipped stand in unused room
+  // Without a kept version what can be read is kept, and the rest named.
+  std::ofstream(folder.file, std::ios::binary) << whole;
+  fs::remove_all(versions);
+  const size_t at = whole.find("calm");
+  REQUIRE(at != std::string::npos);
+  damage(folder.file, at, 1);
+  const ClientBook rest = opened(folder.file);
+  REQUIRE(rest.damage());
+  CHECK(rest.damage()->what.find("2026-02-01") != std::string::npos);
+  CHECK(rest.sets(client)->size() == 1);
+}
+
+TEST_CASE("a book of the first version is sealed as it stands; book and copies are its owner's alone") {
+  const Folder folder;
+  {
+    ClientBook book = opened(folder.file);
+    (void)book.addSet(*book.addClient("Ann Example"), "2026-01-01", plainFigure());
+  }
+  {
+    QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", "old");
+    db.setDatabaseName(QString::fromStdString(folder.file.string()));
+    REQUIRE(db.open());
+    QSqlQuery query(db);
+    REQUIRE(query.exec("DROP TABLE seal"));
+    REQUIRE(query.exec("PRAGMA user_version = 1"));
+    db.close();
+  }
+  QSqlDatabase::removeDatabase("old");
+  const ClientBook book = opened(folder.file);
+  CHECK_FALSE(book.damage());
+  CHECK(book.clients()->size() == 1);
+  for (const auto& entry : fs::recursive_directory_iterator(folder.path))
+    if (entry.is_regular_file())
+      CHECK((entry.status().permissions() & (fs::perms::group_all | fs::perms::others_all)) == fs::perms::none);
+}
+
+TEST_CASE("a book with views or triggers of somebody else's is no book") {
+  const Folder folder;
+  { (void)opened(folder.file); }
+  {
+    QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", "strange");
+    db.setDatabaseName(QString::fromStdString(folder.file.string()));
+    REQUIRE(db.open());
+    REQUIRE(QSqlQuery(db).exec("CREATE TRIGGER t AFTER INSERT ON client BEGIN DELETE FROM client; END"));
+    db.close();
+  }
+  QSqlDatabase::removeDatabase("strange");
+  CHECK_FALSE(ClientBook::open(folder.file).ok());
+  CHECK_FALSE(ClientBook::open("/dev/null").ok());
 }

@@ -71,7 +71,7 @@ class BadInput(unittest.TestCase):
             "cut.armure": (text[: len(text) // 2], "line", "breaks off"),
             "newer.armure": (text.replace('"version": 2', '"version": 7'), "version 7", "newer Armure"),
             "other.armure": ('{"format": "something"}', "not an Armure order"),
-            "choice.armure": (text.replace('"choices": {}', '"choices": {"hem.length": "nine"}'), "hem.length", "nine"),
+            "choice.armure": (text.replace('"balance.keep": "balanced"', '"hem.length": "nine"'), "hem.length", "nine"),
         }
         for name, (content, *words) in cases.items():
             with self.subTest(name):
@@ -114,7 +114,7 @@ class BadInput(unittest.TestCase):
             options = {"user": 65534, "group": 65534, "program": shutil.copy(CLI, self.folder)}
         os.chmod(self.folder, 0o755)
         os.chmod(order, 0o644)
-        self.refused(run("set", order, "title=x", "-o", target, **options), "o.armure", "may not be written")
+        self.refused(run("set", order, "title=x", "-o", target, "--force", **options), "o.armure", "may not be written")
         os.chmod(locked, 0o755)
         self.assert_untouched(locked, "o.armure", b"old")
 
@@ -128,9 +128,9 @@ class BadInput(unittest.TestCase):
             target = os.path.join(disk, "p.svg")
             with open(target, "wb") as f:
                 f.write(b"old")
-            self.refused(run("export", order, "--svg", target), "p.svg", "disk is full")
+            self.refused(run("export", order, "--svg", target, "--force"), "p.svg", "disk is full")
             self.assert_untouched(disk, "p.svg", b"old")
-            self.refused(run("export", order, "--pdf", target, "--paper", "a4"), "p.svg", "disk is full")
+            self.refused(run("export", order, "--pdf", target, "--paper", "a4", "--force"), "p.svg", "disk is full")
             self.assert_untouched(disk, "p.svg", b"old")
         finally:
             subprocess.run(["umount", disk], check=True)
@@ -147,7 +147,7 @@ class BadInput(unittest.TestCase):
             signal.signal(signal.SIGXFSZ, signal.SIG_IGN)
             resource.setrlimit(resource.RLIMIT_FSIZE, (4096, 4096))
 
-        self.refused(run("export", order, "--pieces", target, preexec_fn=limit), "p.json", "cannot be written")
+        self.refused(run("export", order, "--pieces", target, "--force", preexec_fn=limit), "p.json", "cannot be written")
         self.assert_untouched(place, "p.json", b"old")
 
 

@@ -121,8 +121,8 @@ TEST_CASE("without any one family of constraints something fails that is checked
   const Design d = designOf(plainOrder());
   const auto worst = [](const Pattern& p, CheckKind kind, const Body& body) {
     double most = 0;
-    for (const CheckRow& r : balanceSheet(p, cutOutlines(p), {}, body).rows)
-      if (r.kind == kind && !r.note && !r.pass) most = std::max(most, r.amount);
+    for (const CheckRow& r : balanceSheet({p, cutOutlines(p), {}, body}).rows)
+      if (r.kind == kind && r.fails()) most = std::max(most, r.amount);
     return most;
   };
   const auto solved = [&](const Pattern& p, Family removed) {

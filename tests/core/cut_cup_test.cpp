@@ -34,7 +34,7 @@ std::set<std::string> idsOf(const Pattern& p) {
 
 // What balancing answers for; an intake beyond its cap or a piece too narrow are wishes of the draft.
 bool isFault(const CheckRow& r) {
-  return !r.pass && !r.note && r.kind != CheckKind::Intake && r.kind != CheckKind::Piece && r.kind != CheckKind::Curve;
+  return r.fails() && r.kind != CheckKind::Intake && r.kind != CheckKind::Piece && r.kind != CheckKind::Curve;
 }
 
 }  // namespace

@@ -142,7 +142,7 @@ TEST_CASE("undo goes back to the start and forward again; typing in one field is
 TEST_CASE("choices are checked against the rule table") {
   CHECK(*checkChoice("hem.length", "5", Unit::Inch) == "5 in");
   CHECK(*checkChoice("hem.length", "12 cm", Unit::Inch) == "12 cm");
-  CHECK(*checkChoice("hem.length", "4½", Unit::Inch) == "4½ in");
+  CHECK(*checkChoice("hem.length", "4½", Unit::Inch) == "4 1/2 in");
   CHECK(*checkChoice("intake.centre_share", "3/8", Unit::Inch) == "0.375");
   CHECK_FALSE(checkChoice("hem.length", "50", Unit::Inch).ok());
   CHECK_FALSE(checkChoice("hem.shape", "wavy", Unit::Inch).ok());

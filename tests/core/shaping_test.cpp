@@ -82,7 +82,7 @@ TEST_CASE("held too much, the level says so and what to do") {
   // The side carries what does not fit, or stands out; either way the sheet has a row that fails.
   bool fails = false;
   for (const CheckRow& r : d.sheet.rows)
-    fails = fails || (r.kind == CheckKind::Intake && !r.pass && r.level == "waist");
+    fails = fails || (r.kind == CheckKind::Intake && !r.passes() && r.level == "waist");
   CHECK((said || fails));
 }
 
@@ -307,7 +307,7 @@ TEST_CASE("a line beyond its cap says what would bring it back, each cure by its
   const Design d = designOf(o);
   bool said = false;
   for (const CheckRow& r : d.sheet.rows)
-    if (r.kind == CheckKind::Intake && !r.pass && r.level == "waist") {
+    if (r.kind == CheckKind::Intake && !r.passes() && r.level == "waist") {
       said = true;
       CHECK(r.remedy.find("1 more line") != std::string::npos);
       CHECK(r.remedy.find("13 mm more for its cap") != std::string::npos);

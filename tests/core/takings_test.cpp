@@ -24,7 +24,7 @@ TEST_CASE("several takings: their spread, their mean, or the last") {
   CHECK(mean.mm == Approx((914.4 + 927.1 + 920) / 3));
   CHECK(takingSpread(last) == Approx(12.7));
   CHECK(last.note == "calm");
-  CHECK(last.typed == "36 in; 36 1/2 in; 92cm");
+  CHECK(last.typed == "36 in; 36 1/2 in; 92 cm");
   CHECK(fieldText("bust", last, Unit::Inch) == "36; 36 1/2; 36 1/4");  // 92 cm to a sixteenth
   CHECK(fieldText("bust", last, Unit::Centimetre).substr(0, 4) == "91.4");
   // What a field shows reads back.

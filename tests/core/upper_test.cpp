@@ -41,7 +41,7 @@ double shoulderOf(const Pattern& p, std::string_view half) {
 
 void checkPasses(const Design& d) {
   for (const CheckRow& r : d.sheet.rows)
-    if (!r.pass && !r.note) FAIL_CHECK(r.subject << ": " << r.detail << " " << r.amount);
+    if (r.fails()) FAIL_CHECK(r.subject << ": " << r.detail << " " << r.amount);
 }
 
 }  // namespace

@@ -23,7 +23,7 @@ struct QtApplication : Catch::TestEventListenerBase {
     static char name[] = "tests";
     static char* arguments[] = {name, nullptr};
     static QTemporaryDir folder;
-    for (const char* variable : {"XDG_STATE_HOME", "XDG_DATA_HOME", "XDG_RUNTIME_DIR"}) {
+    for (const char* variable : {"XDG_STATE_HOME", "XDG_DATA_HOME", "XDG_CONFIG_HOME", "XDG_RUNTIME_DIR"}) {
       const QString path = folder.filePath(variable);
       QDir().mkpath(path);
       QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);

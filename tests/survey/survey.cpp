@@ -24,7 +24,7 @@ constexpr size_t kPanelStyles = 11;  // the first of the table: the bust in the 
 
 // What balancing answers for; the others are wishes of the draft.
 bool isFault(CheckKind kind) {
-  return kind != CheckKind::Wish && kind != CheckKind::Intake && kind != CheckKind::Curve && kind != CheckKind::Piece;
+  return kind != CheckKind::Wish && kind != CheckKind::Piece && kind != CheckKind::FreeEdge && kind != CheckKind::Body;
 }
 
 void survey(const Order& order, size_t number, const std::string& folder) {
@@ -37,8 +37,10 @@ void survey(const Order& order, size_t number, const std::string& folder) {
 
   std::string faults, wishes, hollows;
   for (const CheckRow& r : d.sheet.rows) {
-    if (r.note && r.kind == CheckKind::Piece) hollows += fmt::format("{}.{},", r.piece, r.edge);
-    if (r.pass || r.note) continue;
+    if (r.verdict == Verdict::Note && r.kind == CheckKind::Piece) hollows += fmt::format("{}.{},", r.piece, r.edge);
+    // A narrow piece is advice, and explains what the independent checker finds on it.
+    const bool narrow = r.kind == CheckKind::Piece && r.verdict == Verdict::Advice;
+    if (!r.fails() && !narrow) continue;
     // Where the sheet says that no shape near the draft fits, the rows fail as they did in the draft.
     const bool fault = isFault(r.kind) && d.balanced->unreachable.empty();
     std::string& into = fault ? faults : wishes;
