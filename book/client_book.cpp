@@ -2,21 +2,17 @@
 
 #include <fmt/format.h>
 #include <sys/stat.h>
-#include <unistd.h>
 
-#include <QCryptographicHash>
-#include <QDateTime>
 #include <QSqlError>
-#include <QSqlQuery>
 #include <QStandardPaths>
 #include <QUuid>
-#include <QVariant>
 #include <algorithm>
-#include <charconv>
 #include <cmath>
-#include <fstream>
 #include <map>
 
+#include "book/seals.h"
+#include "book/statement.h"
+#include "book/versions.h"
 #include "measure/measure_table.h"
 #include "measure/takings.h"
 #include "quotable.h"
@@ -24,14 +20,13 @@
 namespace armure {
 namespace {
 
-QString q(const std::string& s) { return QString::fromStdString(s); }
-
 std::string newId() { return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString(); }
 
 // secure_delete overwrites what is deleted; the rollback journal (not a write-ahead log) leaves nothing of it beside
 // the file; synchronous = FULL has every change on the disk before it is reported done.
 // Nothing of a schema is trusted, and cells are checked before they are read.
-constexpr const char* kPragmas[] = {"PRAGMA trusted_schema = OFF", "PRAGMA cell_size_check = ON", "PRAGMA foreign_keys = ON", "PRAGMA secure_delete = ON",
+constexpr const char* kPragmas[] = {"PRAGMA trusted_schema = OFF",  "PRAGMA cell_size_check = ON",
+                                    "PRAGMA foreign_keys = ON",     "PRAGMA secure_delete = ON",
                                     "PRAGMA journal_mode = DELETE", "PRAGMA synchronous = FULL"};
 
 constexpr const char* kSchema[] = {
@@ -44,8 +39,6 @@ constexpr const char* kSchema[] = {
     "NULL, number INTEGER NOT NULL, mm REAL NOT NULL, typed TEXT NOT NULL, note TEXT NOT NULL, mean INTEGER NOT NULL, "
     "PRIMARY KEY (measure_set, measure, number))",
 };
-// The checksum of "set ID", "client ID", or "book".
-constexpr const char* kSealTable = "CREATE TABLE seal (of TEXT PRIMARY KEY, sum TEXT NOT NULL)";
 constexpr const char* kTables[] = {"client", "measure_set", "set_by_client", "taking", "seal"};
 
 // Limits on what is read.
@@ -54,39 +47,11 @@ constexpr int kMostRows = 200'000;    // clients, sets of a client, takings of a
 
 constexpr std::string_view kDamagedSet = "the measures of";
 
-QString sumOf(const std::string& content) {
-  return QString::fromLatin1(
-      QCryptographicHash::hash(QByteArray::fromStdString(content), QCryptographicHash::Sha256).toHex());
-}
-
-// One field of what is sealed; its length before it, so that no two contents look alike.
-void addField(std::string& content, const std::string& field) { content += fmt::format("{}:{};", field.size(), field); }
-
 namespace fs = std::filesystem;
-
-// Where a book is put aside or restored: "clients.damaged-20261126-140533.sqlite".
-fs::path asideName(const fs::path& file) {
-  const std::string stamp = QDateTime::currentDateTime().toString("yyyyMMdd-HHmmss").toStdString();
-  fs::path name = file.parent_path() / fmt::format("{}.damaged-{}{}", file.stem().string(), stamp, file.extension().string());
-  for (int n = 2; fs::exists(name); ++n)
-    name = file.parent_path() /
-           fmt::format("{}.damaged-{}-{}{}", file.stem().string(), stamp, n, file.extension().string());
-  return name;
-}
 
 void ownerOnly(const fs::path& file) {
   std::error_code failed;
   fs::permissions(file, fs::perms::owner_read | fs::perms::owner_write, failed);
-}
-
-// The kept versions, oldest first.
-std::vector<fs::path> versionsIn(const fs::path& folder) {
-  std::vector<fs::path> all;
-  std::error_code failed;
-  for (const auto& entry : fs::directory_iterator(folder, failed))
-    if (entry.path().extension() == ".sqlite") all.push_back(entry.path());
-  std::sort(all.begin(), all.end());
-  return all;
 }
 
 }  // namespace
@@ -112,10 +77,6 @@ std::filesystem::path ClientBook::defaultFile() {
       .toStdString();
 }
 
-std::filesystem::path ClientBook::versionsOf(const std::filesystem::path& file) {
-  return std::filesystem::path(file).concat(".versions");
-}
-
 Result<ClientBook> ClientBook::open(const std::filesystem::path& file) {
   Result<ClientBook> opened = openFile(file);
   if (opened.ok()) {
@@ -125,7 +86,7 @@ Result<ClientBook> ClientBook::open(const std::filesystem::path& file) {
     return replaceDamaged(file, damaged);
   }
   // A file that is no book stays as it is, unless there are versions of the book it was.
-  if (versionsIn(versionsOf(file)).empty() || opened.problem().remedy.starts_with("open it with a newer")) return opened;
+  if (BookVersions(file).all().empty() || opened.problem().remedy.starts_with("open it with a newer")) return opened;
   return replaceDamaged(file, {"all of it: " + opened.problem().what});
 }
 
@@ -140,9 +101,9 @@ Result<ClientBook> ClientBook::openFile(const std::filesystem::path& file) {
   if (!QSqlDatabase::isDriverAvailable("QSQLITE"))
     return Problem{file.string(), "the client book needs the SQLite part of Qt",
                    "install the Debian package libqt6sql6-sqlite"};
-  ClientBook book(q(newId()), file);
+  ClientBook book(sqlText(newId()), file);
   QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", book.connection_);
-  db.setDatabaseName(q(file.string()));
+  db.setDatabaseName(sqlText(file.string()));
   db.setConnectOptions("QSQLITE_BUSY_TIMEOUT=5000");
   // Made with no more rights than its owner's, so that nobody reads it before they are set.
   const mode_t mask = ::umask(0077);
@@ -154,8 +115,10 @@ Result<ClientBook> ClientBook::openFile(const std::filesystem::path& file) {
   return Result<ClientBook>(std::move(book));
 }
 
-Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file, const std::vector<std::string>& damaged) {
-  const fs::path aside = asideName(file);
+Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file,
+                                              const std::vector<std::string>& damaged) {
+  const BookVersions kept(file);
+  const fs::path aside = kept.asideName();
   std::error_code failed;
   fs::rename(file, aside, failed);
   if (failed)
@@ -164,7 +127,7 @@ Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file,
   ownerOnly(aside);
   // The newest version that is sound, or an empty book.
   std::string from;
-  const std::vector<fs::path> versions = versionsIn(versionsOf(file));
+  const std::vector<fs::path> versions = kept.all();
   for (auto version = versions.rbegin(); version != versions.rend() && from.empty(); ++version) {
     fs::copy_file(*version, file, fs::copy_options::overwrite_existing, failed);
     const Result<ClientBook> trial = failed ? Result<ClientBook>(Problem{}) : openFile(file);
@@ -191,7 +154,7 @@ Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file,
                                      from.empty() ? std::string("no sound version of it was kept")
                                                   : "it was restored from the kept version " + from,
                                      taken, aside.filename().string())};
-  book.keepVersion();
+  kept.keep(book.database());
   return Result<ClientBook>(std::move(book));
 }
 
@@ -201,7 +164,9 @@ Problem ClientBook::problem(const std::string& doing, const QSqlError& error) co
           "away to start a new book"};
 }
 
-std::optional<Problem> ClientBook::run(QSqlQuery& query, const std::string& doing) const {
+std::optional<Problem> ClientBook::run(const char* sql, std::initializer_list<QVariant> values,
+                                       const std::string& doing) const {
+  QSqlQuery query = statement(database(), sql, values);
   return query.exec() ? std::nullopt : std::optional(problem(doing, query.lastError()));
 }
 
@@ -217,7 +182,7 @@ std::optional<Problem> ClientBook::atomically(const std::string& doing, const Wo
   }
   QSqlQuery commit(db);
   if (commit.exec("COMMIT")) {
-    keepVersion();
+    BookVersions(file_).keep(db);
     return std::nullopt;
   }
   const Problem failed = problem(doing, commit.lastError());
@@ -227,10 +192,8 @@ std::optional<Problem> ClientBook::atomically(const std::string& doing, const Wo
 
 std::optional<Problem> ClientBook::prepare() const {
   QSqlDatabase db = database();
-  for (const char* pragma : kPragmas) {
-    QSqlQuery query(db);
-    if (!query.exec(pragma)) return problem("open the book", query.lastError());
-  }
+  for (const char* pragma : kPragmas)
+    if (auto failed = run(pragma, {}, "open the book")) return failed;
   QSqlQuery begin(db);
   if (!begin.exec("BEGIN IMMEDIATE")) return problem("open the book", begin.lastError());
   const auto failed = makeTables();
@@ -253,18 +216,17 @@ std::optional<Problem> ClientBook::makeTables() const {
   version.finish();
   std::vector<const char*> statements{kSealTable};
   if (found == 0) statements.insert(statements.begin(), std::begin(kSchema), std::end(kSchema));
-  for (const char* statement : statements) {
-    QSqlQuery query(db);
-    if (!query.exec(statement)) return problem("make the book", query.lastError());
-  }
-  if (auto failed = sealAll()) return failed;
+  for (const char* sql : statements)
+    if (auto failed = run(sql, {}, "make the book")) return failed;
+  if (const auto failed = seals().sealAll()) return problem("seal the book", *failed);
   QSqlQuery mark(db);
   if (!mark.exec(QString("PRAGMA user_version = %1").arg(kBookVersion)))
     return problem("make the book", mark.lastError());
   return std::nullopt;
 }
 
-// A book has these tables and no views, triggers or others: what else stands in the file was put there by nobody we know.
+// A book has these tables and no views, triggers or others: what else stands in the file was put there by nobody we
+// know.
 std::optional<Problem> ClientBook::strangeTables() const {
   QSqlQuery query(database());
   if (!query.exec("SELECT name FROM sqlite_master WHERE name NOT LIKE 'sqlite_%'"))
@@ -273,88 +235,13 @@ std::optional<Problem> ClientBook::strangeTables() const {
   while (query.next()) {
     const QString name = query.value(0).toString();
     if (std::none_of(std::begin(kTables), std::end(kTables), [&](const char* t) { return name == t; }))
-      return Problem{file_.string(), fmt::format("this is not a client book: it has a part \"{}\"", quotable(name.toStdString())),
+      return Problem{file_.string(),
+                     fmt::format("this is not a client book: it has a part \"{}\"", quotable(name.toStdString())),
                      "move the file away to start a new book"};
     ++known;
   }
   if (known == std::size(kTables)) return std::nullopt;
   return Problem{file_.string(), "parts of the book are missing", "move the file away to start a new book"};
-}
-
-std::string ClientBook::contentOfSet(const std::string& set) const {
-  std::string content;
-  QSqlQuery head(database());
-  head.prepare("SELECT client, taken_on FROM measure_set WHERE id = ?");
-  head.addBindValue(q(set));
-  if (!head.exec() || !head.next()) return "missing";
-  for (int i = 0; i < 2; ++i) addField(content, head.value(i).toString().toStdString());
-  QSqlQuery rows(database());
-  rows.prepare("SELECT measure, number, mm, typed, note, mean FROM taking WHERE measure_set = ? ORDER BY measure, number");
-  rows.addBindValue(q(set));
-  if (!rows.exec()) return "unreadable";
-  while (rows.next()) {
-    for (int i : {0, 1, 3, 4, 5}) addField(content, rows.value(i).toString().toStdString());
-    addField(content, fmt::format("{:a}", rows.value(2).toDouble()));
-  }
-  return content;
-}
-
-std::string ClientBook::contentOfClient(const std::string& client) const {
-  std::string content;
-  QSqlQuery head(database());
-  head.prepare("SELECT name FROM client WHERE id = ?");
-  head.addBindValue(q(client));
-  if (!head.exec() || !head.next()) return "missing";
-  addField(content, head.value(0).toString().toStdString());
-  QSqlQuery rows(database());
-  rows.prepare("SELECT id FROM measure_set WHERE client = ? ORDER BY id");
-  rows.addBindValue(q(client));
-  if (!rows.exec()) return "unreadable";
-  while (rows.next()) addField(content, rows.value(0).toString().toStdString());
-  return content;
-}
-
-std::string ClientBook::contentOfBook() const {
-  std::string content;
-  QSqlQuery rows(database());
-  if (!rows.exec("SELECT id FROM client ORDER BY id")) return "unreadable";
-  while (rows.next()) addField(content, rows.value(0).toString().toStdString());
-  return content;
-}
-
-bool ClientBook::sealHolds(const std::string& of, const std::string& content) const {
-  QSqlQuery query(database());
-  query.prepare("SELECT sum FROM seal WHERE of = ?");
-  query.addBindValue(q(of));
-  return query.exec() && query.next() && query.value(0).toString() == sumOf(content);
-}
-
-std::optional<Problem> ClientBook::seal(const std::string& of, const std::string& content) const {
-  QSqlQuery query(database());
-  query.prepare("INSERT OR REPLACE INTO seal (of, sum) VALUES (?, ?)");
-  query.addBindValue(q(of));
-  query.addBindValue(sumOf(content));
-  return run(query, "seal the book");
-}
-
-std::optional<Problem> ClientBook::sealSet(const std::string& set) const {
-  return seal("set " + set, contentOfSet(set));
-}
-
-std::optional<Problem> ClientBook::sealClient(const std::string& client) const {
-  if (auto failed = seal("client " + client, contentOfClient(client))) return failed;
-  return seal("book", contentOfBook());
-}
-
-std::optional<Problem> ClientBook::sealAll() const {
-  QSqlQuery sets(database()), clients(database());
-  if (!sets.exec("SELECT id FROM measure_set")) return problem("seal the book", sets.lastError());
-  while (sets.next())
-    if (auto failed = sealSet(sets.value(0).toString().toStdString())) return failed;
-  if (!clients.exec("SELECT id FROM client")) return problem("seal the book", clients.lastError());
-  while (clients.next())
-    if (auto failed = sealClient(clients.value(0).toString().toStdString())) return failed;
-  return seal("book", contentOfBook());
 }
 
 std::vector<std::string> ClientBook::damaged() const {
@@ -365,22 +252,35 @@ std::vector<std::string> ClientBook::damaged() const {
   } else if (check.value(0).toString() != "ok") {
     found.push_back(quotable(check.value(0).toString().simplified().toStdString()));
   }
-  if (!sealHolds("book", contentOfBook())) found.push_back("the list of clients");
+  if (!seals().bookHolds()) found.push_back("the list of clients");
   const auto all = clients();
   if (!all.ok()) return found;
   for (const ClientEntry& c : *all) {
-    if (!sealHolds("client " + c.id, contentOfClient(c.id))) found.push_back("the entry of " + quotable(c.name));
+    if (!seals().clientHolds(c.id)) found.push_back("the entry of " + quotable(c.name));
     const auto of = sets(c.id);
     if (!of.ok()) continue;
     for (const SetEntry& s : *of)
-      if (!sealHolds("set " + s.id, contentOfSet(s.id)))
+      if (!seals().setHolds(s.id))
         found.push_back(fmt::format("{} {} of {}", kDamagedSet, quotable(c.name), quotable(s.date)));
   }
   return found;
 }
 
+// One set of another book, with its client.
+std::optional<Problem> ClientBook::restore(const ClientEntry& client, const SetEntry& set, const MeasureSet& measures) {
+  const std::string doing = "restore the book";
+  return atomically(doing, [&]() -> std::optional<Problem> {
+    if (auto failed = run("INSERT OR IGNORE INTO client (id, name) VALUES (?, ?)",
+                          {sqlText(client.id), sqlText(client.name)}, doing))
+      return failed;
+    if (auto failed = run("DELETE FROM measure_set WHERE id = ?", {sqlText(set.id)}, doing)) return failed;
+    if (auto failed = insertSet(set.id, client.id, set.date, measures, doing)) return failed;
+    return sealClient(client.id, doing);
+  });
+}
+
 // Every set whose seal holds and that is not here as it is there.
-size_t ClientBook::takeIntact(const ClientBook& from) const {
+size_t ClientBook::takeIntact(const ClientBook& from) {
   size_t taken = 0;
   const auto there = from.clients();
   if (!there.ok()) return 0;
@@ -388,111 +288,44 @@ size_t ClientBook::takeIntact(const ClientBook& from) const {
     const auto of = from.sets(c.id);
     if (!of.ok()) continue;
     for (const SetEntry& s : *of) {
-      const std::string content = from.contentOfSet(s.id);
-      if (!from.sealHolds("set " + s.id, content) || content == contentOfSet(s.id)) continue;
+      if (!from.seals().setHolds(s.id) || from.seals().contentOfSet(s.id) == seals().contentOfSet(s.id)) continue;
       const auto measures = from.measures(s.id);
-      if (!measures.ok()) continue;
-      const auto failed = atomically("restore the book", [&]() -> std::optional<Problem> {
-        QSqlQuery client(database()), old(database()), set(database());
-        client.prepare("INSERT OR IGNORE INTO client (id, name) VALUES (?, ?)");
-        client.addBindValue(q(c.id));
-        client.addBindValue(q(c.name));
-        if (auto problem = run(client, "restore the book")) return problem;
-        old.prepare("DELETE FROM measure_set WHERE id = ?");
-        old.addBindValue(q(s.id));
-        if (auto problem = run(old, "restore the book")) return problem;
-        set.prepare("INSERT INTO measure_set (id, client, taken_on) VALUES (?, ?, ?)");
-        set.addBindValue(q(s.id));
-        set.addBindValue(q(c.id));
-        set.addBindValue(q(s.date));
-        if (auto problem = run(set, "restore the book")) return problem;
-        if (auto problem = writeMeasures(s.id, *measures)) return problem;
-        if (auto problem = sealSet(s.id)) return problem;
-        return sealClient(c.id);
-      });
-      taken += failed ? 0 : 1;
+      if (measures.ok() && !restore(c, s, *measures)) ++taken;
     }
   }
   return taken;
 }
 
-// The book as it is now, beside it: written under another name and then renamed. What cannot be kept is no reason to
-// refuse the change itself.
-void ClientBook::keepVersion() const {
-  const fs::path folder = versionsOf(file_);
-  std::error_code failed;
-  fs::create_directories(folder, failed);
-  fs::permissions(folder, fs::perms::owner_all, failed);
-  for (const auto& entry : fs::directory_iterator(folder, failed))
-    if (entry.path().extension() == ".part") fs::remove(entry.path(), failed);
-  std::vector<fs::path> versions = versionsIn(folder);
-  int last = 0;
-  if (!versions.empty()) {
-    const std::string stem = versions.back().stem().string();
-    std::from_chars(stem.data(), stem.data() + stem.size(), last);
-  }
-  const fs::path part = folder / fmt::format("{:08}-{}.part", last + 1, ::getpid());
-  QSqlQuery copy(database());
-  copy.prepare("VACUUM INTO ?");
-  copy.addBindValue(q(part.string()));
-  const mode_t mask = ::umask(0077);
-  const bool done = copy.exec();
-  ::umask(mask);
-  if (!done) {
-    fs::remove(part, failed);
-    return;
-  }
-  fs::rename(part, folder / fmt::format("{:08}.sqlite", last + 1), failed);
-  versions = versionsIn(folder);
-  for (size_t i = 0; i + kKeptVersions < versions.size(); ++i) fs::remove(versions[i], failed);
-}
-
-// What is deleted must not stand in a kept version. The files are overwritten before they go.
-void ClientBook::dropVersions() const {
-  std::error_code failed;
-  for (const fs::path& version : versionsIn(versionsOf(file_))) {
-    const auto size = fs::file_size(version, failed);
-    if (std::ofstream out(version, std::ios::binary | std::ios::in); out && !failed) {
-      const std::string zeros(64u << 10, '\0');
-      for (std::uintmax_t done = 0; done < size; done += zeros.size())
-        out.write(zeros.data(), static_cast<std::streamsize>(std::min<std::uintmax_t>(zeros.size(), size - done)));
-    }
-    fs::remove(version, failed);
-  }
-}
-
 Result<std::vector<ClientEntry>> ClientBook::clients() const {
-  QSqlQuery query(database());
-  query.prepare(
+  QSqlQuery query = statement(
+      database(),
       "SELECT id, name, (SELECT COUNT(*) FROM measure_set WHERE client = client.id) FROM client ORDER BY name COLLATE "
       "NOCASE, id");
-  if (auto failed = run(query, "read the clients")) return *failed;
+  if (!query.exec()) return problem("read the clients", query.lastError());
   std::vector<ClientEntry> rows;
   while (query.next() && rows.size() < kMostRows)
-    rows.push_back(
-        {query.value(0).toString().toStdString(), query.value(1).toString().toStdString(), query.value(2).toInt()});
+    rows.push_back({textAt(query, 0), textAt(query, 1), query.value(2).toInt()});
   return rows;
 }
 
 Result<std::vector<SetEntry>> ClientBook::sets(const std::string& client) const {
-  QSqlQuery query(database());
-  query.prepare(
+  QSqlQuery query = statement(
+      database(),
       "SELECT id, client, taken_on, (SELECT COUNT(DISTINCT measure) FROM taking WHERE measure_set = measure_set.id) "
-      "FROM measure_set WHERE client = ? ORDER BY taken_on DESC, rowid DESC");
-  query.addBindValue(q(client));
-  if (auto failed = run(query, "read the measures")) return *failed;
+      "FROM measure_set WHERE client = ? ORDER BY taken_on DESC, rowid DESC",
+      {sqlText(client)});
+  if (!query.exec()) return problem("read the measures", query.lastError());
   std::vector<SetEntry> rows;
   while (query.next() && rows.size() < kMostRows)
-    rows.push_back({query.value(0).toString().toStdString(), query.value(1).toString().toStdString(),
-                    query.value(2).toString().toStdString(), query.value(3).toInt()});
+    rows.push_back({textAt(query, 0), textAt(query, 1), textAt(query, 2), query.value(3).toInt()});
   return rows;
 }
 
 Result<MeasureSet> ClientBook::measures(const std::string& set) const {
-  QSqlQuery query(database());
-  query.prepare("SELECT measure, mm, typed, note, mean FROM taking WHERE measure_set = ? ORDER BY measure, number");
-  query.addBindValue(q(set));
-  if (auto failed = run(query, "read the measures")) return *failed;
+  QSqlQuery query = statement(
+      database(), "SELECT measure, mm, typed, note, mean FROM taking WHERE measure_set = ? ORDER BY measure, number",
+      {sqlText(set)});
+  if (!query.exec()) return problem("read the measures", query.lastError());
   struct Row {
     std::vector<Taking> takings;
     std::string note;
@@ -505,7 +338,7 @@ Result<MeasureSet> ClientBook::measures(const std::string& set) const {
   };
   int count = 0;
   while (query.next()) {
-    const std::string id = query.value(0).toString().toStdString();
+    const std::string id = textAt(query, 0);
     Row& row = rows[id];
     const double mm = query.value(1).toDouble();
     if (++count > kMostRows || row.takings.size() >= kMostTakings) return damaged("there are too many");
@@ -513,8 +346,8 @@ Result<MeasureSet> ClientBook::measures(const std::string& set) const {
       return damaged("a text is too long");
     if (!std::isfinite(mm) || mm <= 0) return damaged(fmt::format("{} is {}", quotable(id), mm));
     if (const auto wrong = measureProblem(id, mm)) return damaged(wrong->what);
-    row.takings.push_back({mm, query.value(2).toString().toStdString()});
-    row.note = query.value(3).toString().toStdString();
+    row.takings.push_back({mm, textAt(query, 2)});
+    row.note = textAt(query, 3);
     row.use = query.value(4).toInt() == 1 ? Use::Mean : Use::Last;
   }
   MeasureSet measures;
@@ -523,118 +356,100 @@ Result<MeasureSet> ClientBook::measures(const std::string& set) const {
 }
 
 Result<std::string> ClientBook::addClient(const std::string& name) {
-  const std::string id = newId();
-  const auto failed = atomically("keep the client", [&]() -> std::optional<Problem> {
-    QSqlQuery query(database());
-    query.prepare("INSERT INTO client (id, name) VALUES (?, ?)");
-    query.addBindValue(q(id));
-    query.addBindValue(q(name));
-    if (auto problem = run(query, "keep the client")) return problem;
-    return sealClient(id);
+  const std::string id = newId(), doing = "keep the client";
+  const auto failed = atomically(doing, [&]() -> std::optional<Problem> {
+    if (auto problem = run("INSERT INTO client (id, name) VALUES (?, ?)", {sqlText(id), sqlText(name)}, doing))
+      return problem;
+    return sealClient(id, doing);
   });
   if (failed) return *failed;
   return id;
 }
 
 Result<std::string> ClientBook::addSet(const std::string& client, const std::string& date, const MeasureSet& measures) {
-  const std::string id = newId();
-  const auto failed = atomically("keep the measures", [&]() -> std::optional<Problem> {
-    QSqlQuery query(database());
-    query.prepare("INSERT INTO measure_set (id, client, taken_on) VALUES (?, ?, ?)");
-    query.addBindValue(q(id));
-    query.addBindValue(q(client));
-    query.addBindValue(q(date));
-    if (auto problem = run(query, "keep the measures")) return problem;
-    if (auto problem = writeMeasures(id, measures)) return problem;
-    if (auto problem = sealSet(id)) return problem;
-    return sealClient(client);
+  const std::string id = newId(), doing = "keep the measures";
+  const auto failed = atomically(doing, [&]() -> std::optional<Problem> {
+    if (auto problem = insertSet(id, client, date, measures, doing)) return problem;
+    return sealClient(client, doing);
   });
   if (failed) return *failed;
   return id;
 }
 
 std::optional<Problem> ClientBook::renameClient(const std::string& client, const std::string& name) {
-  return atomically("rename the client", [&]() -> std::optional<Problem> {
-    QSqlQuery query(database());
-    query.prepare("UPDATE client SET name = ? WHERE id = ?");
-    query.addBindValue(q(name));
-    query.addBindValue(q(client));
-    if (auto problem = run(query, "rename the client")) return problem;
-    return sealClient(client);
+  const std::string doing = "rename the client";
+  return atomically(doing, [&]() -> std::optional<Problem> {
+    if (auto failed = run("UPDATE client SET name = ? WHERE id = ?", {sqlText(name), sqlText(client)}, doing))
+      return failed;
+    return sealClient(client, doing);
   });
 }
 
 std::optional<Problem> ClientBook::putSet(const std::string& set, const std::string& date, const MeasureSet& measures) {
-  return atomically("keep the measures", [&]() -> std::optional<Problem> {
-    QSqlQuery update(database());
-    update.prepare("UPDATE measure_set SET taken_on = ? WHERE id = ?");
-    update.addBindValue(q(date));
-    update.addBindValue(q(set));
-    if (auto problem = run(update, "keep the measures")) return problem;
+  const std::string doing = "keep the measures";
+  return atomically(doing, [&]() -> std::optional<Problem> {
+    QSqlQuery update =
+        statement(database(), "UPDATE measure_set SET taken_on = ? WHERE id = ?", {sqlText(date), sqlText(set)});
+    if (!update.exec()) return problem(doing, update.lastError());
     if (update.numRowsAffected() != 1)
       return Problem{file_.string(), "these measures are no longer in the book", "keep them as a new set"};
-    QSqlQuery clear(database());
-    clear.prepare("DELETE FROM taking WHERE measure_set = ?");
-    clear.addBindValue(q(set));
-    if (auto problem = run(clear, "keep the measures")) return problem;
-    if (auto problem = writeMeasures(set, measures)) return problem;
-    return sealSet(set);
+    if (auto failed = run("DELETE FROM taking WHERE measure_set = ?", {sqlText(set)}, doing)) return failed;
+    return writeMeasures(set, measures, doing);
   });
 }
 
-std::optional<Problem> ClientBook::writeMeasures(const std::string& set, const MeasureSet& measures) const {
-  QSqlQuery query(database());
-  query.prepare(
-      "INSERT INTO taking (measure_set, measure, number, mm, typed, note, mean) VALUES (?, ?, ?, ?, ?, ?, ?)");
+std::optional<Problem> ClientBook::insertSet(const std::string& set, const std::string& client, const std::string& date,
+                                             const MeasureSet& measures, const std::string& doing) const {
+  if (auto failed = run("INSERT INTO measure_set (id, client, taken_on) VALUES (?, ?, ?)",
+                        {sqlText(set), sqlText(client), sqlText(date)}, doing))
+    return failed;
+  return writeMeasures(set, measures, doing);
+}
+
+// The takings of a set that has none, and its seal.
+std::optional<Problem> ClientBook::writeMeasures(const std::string& set, const MeasureSet& measures,
+                                                 const std::string& doing) const {
   for (const auto& [id, m] : measures.all()) {
     const std::vector<Taking> takings = takingsOf(m);
-    for (size_t i = 0; i < takings.size(); ++i) {
-      query.addBindValue(q(set));
-      query.addBindValue(q(id));
-      query.addBindValue(static_cast<int>(i));
-      query.addBindValue(takings[i].mm);
-      query.addBindValue(q(takings[i].typed).isNull() ? QString("") : q(takings[i].typed));
-      query.addBindValue(q(m.note).isNull() ? QString("") : q(m.note));
-      query.addBindValue(m.use == Use::Mean ? 1 : 0);
-      if (auto problem = run(query, "keep the measures")) return problem;
-    }
+    for (size_t i = 0; i < takings.size(); ++i)
+      if (auto failed = run(
+              "INSERT INTO taking (measure_set, measure, number, mm, typed, note, mean) VALUES (?, ?, ?, ?, ?, ?, ?)",
+              {sqlText(set), sqlText(id), static_cast<int>(i), takings[i].mm, sqlText(takings[i].typed),
+               sqlText(m.note), m.use == Use::Mean ? 1 : 0},
+              doing))
+        return failed;
   }
-  return std::nullopt;
+  const auto refused = seals().sealSet(set);
+  return refused ? std::optional(problem(doing, *refused)) : std::nullopt;
+}
+
+std::optional<Problem> ClientBook::sealClient(const std::string& client, const std::string& doing) const {
+  const auto refused = seals().sealClient(client);
+  return refused ? std::optional(problem(doing, *refused)) : std::nullopt;
 }
 
 std::optional<Problem> ClientBook::deleteClient(const std::string& client) {
-  dropVersions();
-  return atomically("delete the client", [&]() -> std::optional<Problem> {
-    QSqlQuery seals(database()), query(database()), own(database());
-    seals.prepare("DELETE FROM seal WHERE of IN (SELECT 'set ' || id FROM measure_set WHERE client = ?)");
-    seals.addBindValue(q(client));
-    if (auto problem = run(seals, "delete the client")) return problem;
-    query.prepare("DELETE FROM client WHERE id = ?");
-    query.addBindValue(q(client));
-    if (auto problem = run(query, "delete the client")) return problem;
-    own.prepare("DELETE FROM seal WHERE of = ?");
-    own.addBindValue(q("client " + client));
-    if (auto problem = run(own, "delete the client")) return problem;
-    return seal("book", contentOfBook());
+  BookVersions(file_).drop();
+  const std::string doing = "delete the client";
+  return atomically(doing, [&]() -> std::optional<Problem> {
+    if (const auto refused = seals().dropClient(client)) return problem(doing, *refused);
+    if (auto failed = run("DELETE FROM client WHERE id = ?", {sqlText(client)}, doing)) return failed;
+    const auto refused = seals().sealBook();
+    return refused ? std::optional(problem(doing, *refused)) : std::nullopt;
   });
 }
 
 std::optional<Problem> ClientBook::deleteSet(const std::string& set) {
-  dropVersions();
-  return atomically("delete the measures", [&]() -> std::optional<Problem> {
-    QSqlQuery of(database()), query(database()), own(database());
-    of.prepare("SELECT client FROM measure_set WHERE id = ?");
-    of.addBindValue(q(set));
-    if (auto problem = run(of, "delete the measures")) return problem;
-    const std::string client = of.next() ? of.value(0).toString().toStdString() : std::string();
+  BookVersions(file_).drop();
+  const std::string doing = "delete the measures";
+  return atomically(doing, [&]() -> std::optional<Problem> {
+    QSqlQuery of = statement(database(), "SELECT client FROM measure_set WHERE id = ?", {sqlText(set)});
+    if (!of.exec()) return problem(doing, of.lastError());
+    const std::string client = of.next() ? textAt(of, 0) : std::string();
     of.finish();
-    query.prepare("DELETE FROM measure_set WHERE id = ?");
-    query.addBindValue(q(set));
-    if (auto problem = run(query, "delete the measures")) return problem;
-    own.prepare("DELETE FROM seal WHERE of = ?");
-    own.addBindValue(q("set " + set));
-    if (auto problem = run(own, "delete the measures")) return problem;
-    return client.empty() ? std::nullopt : sealClient(client);
+    if (auto failed = run("DELETE FROM measure_set WHERE id = ?", {sqlText(set)}, doing)) return failed;
+    if (const auto refused = seals().dropSet(set)) return problem(doing, *refused);
+    return client.empty() ? std::nullopt : sealClient(client, doing);
   });
 }
 

@@ -2,20 +2,24 @@
 //
 // The client book: every client with her dated sets of measures, in one SQLite file (docs/format/book.md). Every change
 // is one transaction, on the disk before the call returns: a program killed at any moment leaves the book as it was
-// before or after the change. What is deleted is overwritten with zeros, in the book and in its copies. Nothing leaves the
-// disk.
+// before or after the change. What is deleted is overwritten with zeros, in the book and in its copies. Nothing leaves
+// the disk.
 //
 // Disks fail. Every set, every client and the book as a whole carry a checksum (a seal); the last ten versions of the
-// book are kept in a folder beside it. A book that does not agree with its seals when it is opened is put aside, as it is,
-// and the newest sound version takes its place, with everything of the damaged one whose seal still holds.
+// book are kept in a folder beside it. A book that does not agree with its seals when it is opened is put aside, as it
+// is, and the newest sound version takes its place, with everything of the damaged one whose seal still holds.
 #pragma once
 
 #include <QSqlDatabase>
+#include <QVariant>
 #include <filesystem>
+#include <initializer_list>
 #include <optional>
 #include <string>
 #include <vector>
 
+#include "book/seals.h"
+#include "book/versions.h"
 #include "measure/measure_set.h"
 #include "result.h"
 
@@ -23,7 +27,6 @@ namespace armure {
 
 // Version 2 added the seals; a book of version 1 is sealed as it stands.
 inline constexpr int kBookVersion = 2;
-inline constexpr size_t kKeptVersions = 10;
 
 struct ClientEntry {
   std::string id;
@@ -48,9 +51,6 @@ class ClientBook {
   ~ClientBook();
 
   const std::optional<Problem>& damage() const { return damage_; }
-  // The folder with the kept versions of a book, the newest last by name.
-  static std::filesystem::path versionsOf(const std::filesystem::path& file);
-
   // $XDG_DATA_HOME/armure/clients.sqlite.
   static std::filesystem::path defaultFile();
 
@@ -75,30 +75,29 @@ class ClientBook {
   static Result<ClientBook> openFile(const std::filesystem::path& file);
   static Result<ClientBook> replaceDamaged(const std::filesystem::path& file, const std::vector<std::string>& damaged);
   QSqlDatabase database() const;
-  Problem problem(const std::string& doing, const class QSqlError& error) const;
-  std::optional<Problem> run(class QSqlQuery& query, const std::string& doing) const;
-  std::optional<Problem> prepare() const;
-  std::optional<Problem> makeTables() const;
-  std::optional<Problem> strangeTables() const;
-  std::optional<Problem> writeMeasures(const std::string& set, const MeasureSet& measures) const;
-  // `work` within one transaction, sealed: all of it, or nothing. Then a version is kept.
+  Seals seals() const { return Seals(database()); }
+  Problem problem(const std::string& doing, const QSqlError& error) const;
+  // One statement with its values; the problem says what could not be done.
+  std::optional<Problem> run(const char* sql, std::initializer_list<QVariant> values, const std::string& doing) const;
+  // `work` within one transaction: all of it, or nothing. Then a version is kept.
   template <typename Work>
   std::optional<Problem> atomically(const std::string& doing, const Work& work) const;
 
+  std::optional<Problem> prepare() const;
+  std::optional<Problem> makeTables() const;
+  std::optional<Problem> strangeTables() const;
+
+  // These write within a transaction and seal what they wrote.
+  std::optional<Problem> insertSet(const std::string& set, const std::string& client, const std::string& date,
+                                   const MeasureSet& measures, const std::string& doing) const;
+  std::optional<Problem> writeMeasures(const std::string& set, const MeasureSet& measures,
+                                       const std::string& doing) const;
+  std::optional<Problem> sealClient(const std::string& client, const std::string& doing) const;
+
   // What is damaged, in words; empty for a sound book.
   std::vector<std::string> damaged() const;
-  std::string contentOfSet(const std::string& set) const;
-  std::string contentOfClient(const std::string& client) const;
-  std::string contentOfBook() const;
-  bool sealHolds(const std::string& of, const std::string& content) const;
-  std::optional<Problem> seal(const std::string& of, const std::string& content) const;
-  std::optional<Problem> sealSet(const std::string& set) const;
-  std::optional<Problem> sealClient(const std::string& client) const;  // and the book
-  std::optional<Problem> sealAll() const;
-  size_t takeIntact(const ClientBook& from) const;  // returns how many sets
-
-  void keepVersion() const;
-  void dropVersions() const;
+  std::optional<Problem> restore(const ClientEntry& client, const SetEntry& set, const MeasureSet& measures);
+  size_t takeIntact(const ClientBook& from);  // returns how many sets
 
   QString connection_;
   std::filesystem::path file_;

@@ -91,8 +91,7 @@ std::vector<Crossing> crossingsOf(const Pattern& pattern, Turns turns) {
     for (const bool atTop : {true, false}) {
       const SeamEnd a = seamEnd(pattern, seam.a, atTop), b = seamEnd(pattern, seam.b, atTop);
       if (a.acrossRole != b.acrossRole || !isFree(a.acrossRole)) continue;
-      const double sum =
-          turns == Turns::OfChords ? a.chordAngleRad + b.chordAngleRad : a.angleRad + b.angleRad;
+      const double sum = turns == Turns::OfChords ? a.chordAngleRad + b.chordAngleRad : a.angleRad + b.angleRad;
       all.push_back({a, b, seam.a.piece, seam.b.piece, straightened(sum)});
     }
   return all;
@@ -150,6 +149,28 @@ Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossin
       }
     }
   return h.ldlt().solve(-g);
+}
+
+void roundCrossings(Pattern& pattern, const std::vector<Crossing>& crossings) {
+  // One end's handle changes the bend at the other: a second round settles it.
+  for (int round = 0; round < 2; ++round) {
+    const Pattern before = pattern;
+    for (const Crossing& c : crossings) {
+      roundCrossing(before.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
+      roundCrossing(before.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
+    }
+  }
+}
+
+// Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn.
+bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
+  constexpr double kLikeCorner = 75;  // mm of radius
+  for (const auto& [piece, end] : {std::pair{c.pieceA, &c.a}, {c.pieceB, &c.b}}) {
+    const std::vector<Cubic>& cubics = pattern.pieces[piece].edges[end->across].path.cubics();
+    const double bend = end->atItsStart ? cubics.front().curvature(0) : cubics.back().curvature(1);
+    if (c.a.acrossRole != EdgeRole::Armhole && std::abs(bend) > 1 / kLikeCorner) return true;
+  }
+  return false;
 }
 
 }  // namespace
@@ -232,31 +253,9 @@ void runOnAcrossSeams(Pattern& pattern) {
     aim(pattern.pieces[c.pieceA], c.a, v);
     aim(pattern.pieces[c.pieceB], c.b, c.turn - v);
   }
-  // One end's handle changes the bend at the other: a second round settles it.
-  for (int round = 0; round < 2; ++round) {
-    const Pattern before = pattern;
-    for (const Crossing& c : crossings) {
-      roundCrossing(before.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
-      roundCrossing(before.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
-    }
-  }
+  roundCrossings(pattern, crossings);
   followFreeEdges(drafted, pattern);
 }
-
-namespace {
-
-// Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn.
-bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
-  constexpr double kLikeCorner = 75;  // mm of radius
-  for (const auto& [piece, end] : {std::pair{c.pieceA, &c.a}, {c.pieceB, &c.b}}) {
-    const std::vector<Cubic>& cubics = pattern.pieces[piece].edges[end->across].path.cubics();
-    const double bend = end->atItsStart ? cubics.front().curvature(0) : cubics.back().curvature(1);
-    if (c.a.acrossRole != EdgeRole::Armhole && std::abs(bend) > 1 / kLikeCorner) return true;
-  }
-  return false;
-}
-
-}  // namespace
 
 void trueAcrossSeams(Pattern& pattern) {
   const Pattern before = pattern;
@@ -268,16 +267,10 @@ void trueAcrossSeams(Pattern& pattern) {
     turnHandle(pattern.pieces[c.pieceA], c.a, v);
     turnHandle(pattern.pieces[c.pieceB], c.b, c.turn - v);
   }
-  // With its corners moved and its handles turned it may bend tightly beside a seam now.
-  // One end's handle changes the bend at the other: a second round settles it.
-  for (int round = 0; round < 2; ++round) {
-    const Pattern turned = pattern;
-    for (const Crossing& c : crossings) {
-      if (c.a.acrossRole == EdgeRole::Armhole) continue;  // an armhole keeps its length
-      roundCrossing(turned.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
-      roundCrossing(turned.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
-    }
-  }
+  // With its corners moved and its handles turned it may bend tightly beside a seam now. An armhole keeps its length.
+  std::vector<Crossing> rounded = crossings;
+  std::erase_if(rounded, [](const Crossing& c) { return c.a.acrossRole == EdgeRole::Armhole; });
+  roundCrossings(pattern, rounded);
   // What cannot keep its character and run on smoothly is drawn anew.
   if (std::any_of(crossings.begin(), crossings.end(), [&](const Crossing& c) { return bendsAtSeam(pattern, c); })) {
     pattern = before;

@@ -242,7 +242,7 @@ TEST_CASE("a damaged book is told and restored; nothing is missing without a wor
     (void)book.addClient("Bea Example");
   }
   const std::string whole = readText(folder.file.string());
-  const auto versions = ClientBook::versionsOf(folder.file);
+  const auto versions = BookVersions(folder.file).folder();
   const auto content = [&](const ClientBook& book) {
     std::string text;
     const auto clients = book.clients();

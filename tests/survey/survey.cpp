@@ -35,11 +35,13 @@ void survey(const Order& order, size_t number, const std::string& folder) {
   const Balanced again = balance(*d.drafted, balanceOptions(d.rules));
   const std::chrono::duration<double, std::milli> took = std::chrono::steady_clock::now() - start;
 
-  std::string faults, wishes, hollows;
+  std::string faults, wishes, hollows, advice;
   for (const CheckRow& r : d.sheet.rows) {
     if (r.verdict == Verdict::Note && r.kind == CheckKind::Piece) hollows += fmt::format("{}.{},", r.piece, r.edge);
     // A narrow piece is advice, and explains what the independent checker finds on it.
     const bool narrow = r.kind == CheckKind::Piece && r.verdict == Verdict::Advice;
+    if (r.verdict == Verdict::Advice)
+      advice += fmt::format("{}{} {}", advice.empty() ? "" : ",", checkName(r.kind), r.level);
     if (!r.fails() && !narrow) continue;
     // Where the sheet says that no shape near the draft fits, the rows fail as they did in the draft.
     const bool fault = isFault(r.kind) && d.balanced->unreachable.empty();
@@ -48,8 +50,8 @@ void survey(const Order& order, size_t number, const std::string& folder) {
     if (fault) into += fmt::format(" ({}: {:.2f})", r.subject, r.amount);
   }
   const BalanceCertificate& c = again.certificate;
-  fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),
-             c.largestMove, c.largestAcross, took.count(), c.iterations, faults, wishes, hollows);
+  fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),
+             c.largestMove, c.largestAcross, took.count(), c.iterations, faults, wishes, hollows, advice);
   if (!folder.empty()) std::ofstream(fmt::format("{}/{}.json", folder, number)) << piecesJson(order, d);
 }
 

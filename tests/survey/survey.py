@@ -74,6 +74,11 @@ def main():
     passing = [r for r in balanced if not r[7] and not r[8]]
     print(f"{len(rows)} orders, {len(refused)} refused with a reason, {len(balanced)} balanced, {len(passing)} "
           f"({100 * len(passing) / len(balanced):.1f} %) pass every row; orders with wishes the sheet names: {wished}")
+    advised = {}
+    for r in balanced:
+        for kind in set(w.split()[0] for w in r[10].split(",") if w):
+            advised[kind] = advised.get(kind, 0) + 1
+    print(f"orders with advice: {advised}")
     print("largest movement, mm:", percentiles([float(r[3]) for r in balanced]))
     print("of a line to cut, mm:", percentiles([float(r[4]) for r in balanced]))
     for low, high in ((0, 10), (11, 13), (14, 18), (19, 99)):
