@@ -10,17 +10,18 @@ namespace armure {
 namespace {
 
 QString folder() { return QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) + "/armure"; }
-std::string file() { return (folder() + "/preferences.json").toStdString(); }
 
 // The document as it stands: members this version does not know are kept.
 Json document() {
-  const Result<std::string> text = readFile(file());
+  const Result<std::string> text = readFile(preferencesFile());
   if (!text.ok()) return Json::object();
-  Result<BoundedJson> json = parseBounded(*text, file());
+  Result<BoundedJson> json = parseBounded(*text, preferencesFile().string());
   return json.ok() && json->doc.is_object() ? std::move(json).value().doc : Json::object();
 }
 
 }  // namespace
+
+std::filesystem::path preferencesFile() { return (folder() + "/preferences.json").toStdString(); }
 
 Choices Preferences::choicesOfNew() const {
   Choices choices = choicesOfNewOrders();
@@ -39,7 +40,7 @@ std::optional<Problem> writePreferences(const Preferences& preferences) {
   QDir().mkpath(folder());
   Json doc = document();
   doc["newOrders"] = preferences.newOrdersAsDrafted ? "drafted" : "balanced";
-  return writeFileAtomically(file(), jsonText(doc), Readers::Owner);
+  return writeFileAtomically(preferencesFile(), jsonText(doc), Readers::Owner);
 }
 
 }  // namespace armure

@@ -4,6 +4,7 @@
 // atomically; what cannot be read is as if it were not there.
 #pragma once
 
+#include <filesystem>
 #include <optional>
 
 #include "result.h"
@@ -17,6 +18,7 @@ struct Preferences {
   Choices choicesOfNew() const;  // what an order begins with
 };
 
+std::filesystem::path preferencesFile();
 Preferences readPreferences();
 std::optional<Problem> writePreferences(const Preferences& preferences);
 

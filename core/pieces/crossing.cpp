@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <set>
 
 #include "draft/block.h"
 #include "pieces/outline_parts.h"
@@ -52,27 +53,32 @@ Vec2 firstStitch(const Path& path, bool atStart) {
 // What two angles inside the pieces differ from a straight angle together, whichever way round each was measured.
 double straightened(double sum) { return std::remainder(sum - std::numbers::pi, 2 * std::numbers::pi); }
 
-// Lengthens the first handle of a cubic where it bends at its start with less than kCrossing: that radius grows as the
-// square of the handle.
-Cubic rounder(Cubic c) {
-  constexpr double kCrossing = 200;  // mm; a tighter bend at a seam looks like a corner once it is sewn
+constexpr double kCrossing = 200;  // mm; a tighter bend at a seam looks like a corner once it is sewn
+
+double radiusAtStart(const Cubic& c) { return 1 / std::max(std::abs(c.curvature(0)), 1e-9); }
+
+// Lengthens the first handle of a cubic that bends at its start with less than `least`: that radius grows as the square
+// of the handle.
+Cubic rounder(Cubic c, double least) {
   constexpr double kLongest = 0.57;  // of the chord
-  const double radius = 1 / std::max(std::abs(c.curvature(0)), 1e-9), handle = distance(c.p0, c.p1);
-  if (radius >= kCrossing || handle < 1e-9) return c;
-  const double wanted = std::min(handle * std::sqrt(kCrossing / radius), kLongest * distance(c.p0, c.p3));
+  const double radius = radiusAtStart(c), handle = distance(c.p0, c.p1);
+  if (radius >= least || handle < 1e-9) return c;
+  const double wanted = std::min(handle * std::sqrt(least / radius), kLongest * distance(c.p0, c.p3));
   if (wanted > handle) c.p1 = c.p0 + (wanted / handle) * (c.p1 - c.p0);
   return c;
 }
 
-void roundCrossing(const Piece& before, Piece& piece, const SeamEnd& end) {
+// The cubic that starts in the corner of `end`.
+Cubic fromCorner(const Piece& piece, const SeamEnd& end) {
+  const std::vector<Cubic>& cubics = piece.edges[end.across].path.cubics();
+  return end.atItsStart ? cubics.front() : cubics.back().reversed();
+}
+
+void roundCrossing(const Piece& before, Piece& piece, const SeamEnd& end, double least) {
   Path& path = piece.edges[end.across].path;
-  const std::vector<Cubic>& was = before.edges[end.across].path.cubics();
+  const Vec2 handle = rounder(fromCorner(before, end), least).p1;
   std::vector<Cubic> cubics = path.cubics();
-  if (end.atItsStart) {
-    cubics.front().p1 = rounder(was.front()).p1;
-  } else {
-    cubics.back().p2 = rounder(was.back().reversed()).p1;
-  }
+  (end.atItsStart ? cubics.front().p1 : cubics.back().p2) = handle;
   path = Path(std::move(cubics));
 }
 
@@ -151,26 +157,46 @@ Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossin
   return h.ldlt().solve(-g);
 }
 
-void roundCrossings(Pattern& pattern, const std::vector<Crossing>& crossings) {
+// Rounds the line at each crossing to kCrossing, or to the bend it has in `character`, where there is one.
+void roundCrossings(Pattern& pattern, const std::vector<Crossing>& crossings, const Pattern* character = nullptr) {
+  const auto round = [&](const Pattern& before, size_t piece, const SeamEnd& end) {
+    const double had = character ? radiusAtStart(fromCorner(character->pieces[piece], end)) : kCrossing;
+    roundCrossing(before.pieces[piece], pattern.pieces[piece], end, std::min(kCrossing, had));
+  };
   // One end's handle changes the bend at the other: a second round settles it.
-  for (int round = 0; round < 2; ++round) {
+  for (int times = 0; times < 2; ++times) {
     const Pattern before = pattern;
     for (const Crossing& c : crossings) {
-      roundCrossing(before.pieces[c.pieceA], pattern.pieces[c.pieceA], c.a);
-      roundCrossing(before.pieces[c.pieceB], pattern.pieces[c.pieceB], c.b);
+      round(before, c.pieceA, c.a);
+      round(before, c.pieceB, c.b);
     }
   }
+}
+
+// Draws the lines anew that cross at these, so that each bends least.
+void runOn(Pattern& pattern, const std::vector<Crossing>& crossings) {
+  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfChords);
+  for (size_t k = 0; k < crossings.size(); ++k) {
+    const Crossing& c = crossings[k];
+    const double v = turns(static_cast<Eigen::Index>(k));
+    aim(pattern.pieces[c.pieceA], c.a, v);
+    aim(pattern.pieces[c.pieceB], c.b, c.turn - v);
+  }
+  roundCrossings(pattern, crossings);
+}
+
+// The line as it was, on both sides of a crossing.
+void restore(const Pattern& before, Pattern& pattern, const Crossing& c) {
+  for (const auto& [piece, end] : {std::pair{c.pieceA, &c.a}, {c.pieceB, &c.b}})
+    pattern.pieces[piece].edges[end->across].path = before.pieces[piece].edges[end->across].path;
 }
 
 // Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn.
 bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
   constexpr double kLikeCorner = 75;  // mm of radius
-  for (const auto& [piece, end] : {std::pair{c.pieceA, &c.a}, {c.pieceB, &c.b}}) {
-    const std::vector<Cubic>& cubics = pattern.pieces[piece].edges[end->across].path.cubics();
-    const double bend = end->atItsStart ? cubics.front().curvature(0) : cubics.back().curvature(1);
-    if (c.a.acrossRole != EdgeRole::Armhole && std::abs(bend) > 1 / kLikeCorner) return true;
-  }
-  return false;
+  return c.a.acrossRole != EdgeRole::Armhole &&
+         std::min(radiusAtStart(fromCorner(pattern.pieces[c.pieceA], c.a)),
+                  radiusAtStart(fromCorner(pattern.pieces[c.pieceB], c.b))) < kLikeCorner;
 }
 
 }  // namespace
@@ -245,15 +271,7 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
 
 void runOnAcrossSeams(Pattern& pattern) {
   const Pattern drafted = pattern;
-  const std::vector<Crossing> crossings = crossingsOf(pattern, Turns::OfChords);
-  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfChords);
-  for (size_t k = 0; k < crossings.size(); ++k) {
-    const Crossing& c = crossings[k];
-    const double v = turns(static_cast<Eigen::Index>(k));
-    aim(pattern.pieces[c.pieceA], c.a, v);
-    aim(pattern.pieces[c.pieceB], c.b, c.turn - v);
-  }
-  roundCrossings(pattern, crossings);
+  runOn(pattern, crossingsOf(pattern, Turns::OfChords));
   followFreeEdges(drafted, pattern);
 }
 
@@ -270,11 +288,17 @@ void trueAcrossSeams(Pattern& pattern) {
   // With its corners moved and its handles turned it may bend tightly beside a seam now. An armhole keeps its length.
   std::vector<Crossing> rounded = crossings;
   std::erase_if(rounded, [](const Crossing& c) { return c.a.acrossRole == EdgeRole::Armhole; });
-  roundCrossings(pattern, rounded);
-  // What cannot keep its character and run on smoothly is drawn anew.
-  if (std::any_of(crossings.begin(), crossings.end(), [&](const Crossing& c) { return bendsAtSeam(pattern, c); })) {
-    pattern = before;
-    return runOnAcrossSeams(pattern);
+  roundCrossings(pattern, rounded, &before);
+  // A line that cannot keep its character and run on smoothly is drawn anew; the others stay as they are.
+  std::set<EdgeRole> bending;
+  for (const Crossing& c : crossings)
+    if (bendsAtSeam(pattern, c)) bending.insert(c.a.acrossRole);
+  if (!bending.empty()) {
+    for (const Crossing& c : crossings)
+      if (bending.contains(c.a.acrossRole)) restore(before, pattern, c);
+    std::vector<Crossing> again = crossingsOf(pattern, Turns::OfChords);
+    std::erase_if(again, [&](const Crossing& c) { return !bending.contains(c.a.acrossRole); });
+    runOn(pattern, again);
   }
   followFreeEdges(before, pattern);
 }

@@ -17,7 +17,8 @@
 namespace armure {
 namespace {
 
-constexpr double kArmholeKept = 0.05;               // mm
+constexpr int kArmholeRounds = 3;
+constexpr double kArmholeKept = 0.05;              // mm
 constexpr double kFlattest = 0.5, kDeepest = 1.6;  // of its hollow: beyond, it would no longer be that armhole
 
 // The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
@@ -57,9 +58,12 @@ class Cutter {
     sewShoulders();
     runOnAcrossSeams(pattern_);
     if (upperFront_ || upperBack_) {
-      keepArmhole(upperFront_, Half::Front);
-      keepArmhole(upperBack_, Half::Back);
-      trueAcrossSeams(pattern_);
+      // Turning the line at the seams changes its length again, by ever less.
+      for (int round = 0; round < kArmholeRounds; ++round) {
+        keepArmhole(upperFront_, Half::Front);
+        keepArmhole(upperBack_, Half::Back);
+        trueAcrossSeams(pattern_);
+      }
     }
     makeLevels();
     pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};

@@ -16,6 +16,7 @@
 #include "io/pieces_json.h"
 #include "io/svg.h"
 #include "tests/support/bodies.h"
+#include "tests/support/killed.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -82,8 +83,9 @@ TEST_CASE("a comma and a point are the same in every locale, in fields and in wh
 TEST_CASE("a length with blanks, primes and commas is taken, or said to be none; the window stays", "[locale]") {
   Driver d;
   d.window.openFile(demo("1-ferry"));
-  for (const char* typed : {"7 cm ", "5″", "7\xC2\xA0"
-                                          "cm",
+  for (const char* typed : {"7 cm ", "5″",
+                            "7\xC2\xA0"
+                            "cm",
                             "\t4 in", "3,5", "5''", "x", "7 cm in", "9 1/", "1e9", "\xE2\x80\xAF"}) {
     INFO(typed);
     const auto refused = d.session().setChoice("hem.length", typed);
@@ -180,11 +182,30 @@ TEST_CASE("new orders are balanced; as drafted is a preference, and one choice")
   CHECK_FALSE(readPreferences().newOrdersAsDrafted);
 }
 
+TEST_CASE("killed while keeping what is preferred, it is the one or the other") {
+  REQUIRE_FALSE(writePreferences({true}));
+  const std::filesystem::path file = preferencesFile();
+  size_t changed = 0;
+  for (int round = 0; round < kills(30); ++round) {
+    killedAfter(static_cast<useconds_t>(300 + 97 * (round % 50)), [](int i) { (void)writePreferences({i % 2 == 1}); });
+    const Result<std::string> text = readFile(file);
+    REQUIRE(text.ok());
+    const bool drafted = readPreferences().newOrdersAsDrafted;
+    CHECK(text->find(drafted ? "\"drafted\"" : "\"balanced\"") != std::string::npos);
+    changed += drafted ? 0 : 1;
+  }
+  CHECK(changed > 0);
+  REQUIRE_FALSE(writePreferences({false}));
+  for (const auto& entry : std::filesystem::directory_iterator(file.parent_path()))
+    CHECK(entry.path().filename().string().find(".part") == std::string::npos);
+}
+
 TEST_CASE("messages quote files as plain text") {
   Driver d;
   const QTemporaryDir folder;
   const std::string path = folder.filePath("x.armure").toStdString();
-  REQUIRE_FALSE(writeFileAtomically(path, "{\"format\": \"armure-order\", \"version\": 2, \"style\": \"<h1>big</h1>\"}"));
+  REQUIRE_FALSE(
+      writeFileAtomically(path, "{\"format\": \"armure-order\", \"version\": 2, \"style\": \"<h1>big</h1>\"}"));
   d.window.openFile(QString::fromStdString(path));
   CHECK(d.window.bandText().contains("<h1>big</h1>"));
   CHECK(d.window.findChild<QLabel*>("bandText")->textFormat() == Qt::PlainText);

@@ -17,6 +17,7 @@
 #include "book/client_book.h"
 #include "measure/takings.h"
 #include "tests/support/bodies.h"
+#include "tests/support/killed.h"
 #include "tests/support/qt_application.h"
 
 using namespace armure;
@@ -202,7 +203,7 @@ TEST_CASE("two windows write in one book, one after the other") {
   CHECK(one.sets(client)->size() == 20);
 }
 
-TEST_CASE("killed 200 times while it writes, the book loses at most the edit of the last keystroke") {
+TEST_CASE("killed again and again while it writes, the book loses at most the edit of the last keystroke") {
   const Folder folder;
   std::string client, set, other;
   {
@@ -212,7 +213,7 @@ TEST_CASE("killed 200 times while it writes, the book loses at most the edit of 
     other = *book.addSet(*book.addClient("Bystander"), "2026-11-01", plainFigure());
   }
   int next = 1, unreported = 0;
-  for (int round = 0; round < 200; ++round) {
+  for (int round = 0; round < kills(200); ++round) {
     const int reported = writeAndKill(folder.file, set, next, static_cast<useconds_t>(211 * (round % 97)));
     REQUIRE(isSound(folder.file));
     ClientBook book = opened(folder.file);
@@ -225,7 +226,8 @@ TEST_CASE("killed 200 times while it writes, the book loses at most the edit of 
     REQUIRE(*book.measures(other) == plainFigure());
     next = found + 1;
   }
-  WARN(next - 1 << " edits over 200 kills; " << unreported << " kills fell between writing and reporting");
+  WARN(next - 1 << " edits over " << kills(200) << " kills; " << unreported
+                << " kills fell between writing and reporting");
   CHECK(next > 400);
 }
 
@@ -269,7 +271,8 @@ TEST_CASE("a damaged book is told and restored; nothing is missing without a wor
     CHECK(content(*book) == sound);
     told += book->damage().has_value();
     if (book->damage()) CHECK(book->damage()->remedy.find("kept as") != std::string::npos);
-    CHECK(static_cast<size_t>(std::distance(fs::directory_iterator(versions), fs::directory_iterator())) <= kKeptVersions);
+    CHECK(static_cast<size_t>(std::distance(fs::directory_iterator(versions), fs::directory_iterator())) <=
+          kKeptVersions);
     for (const auto& entry : fs::directory_iterator(folder.path))
       if (entry.path().filename().string().find(".damaged-") != std::string::npos) fs::remove(entry.path());
   }

@@ -1,6 +1,4 @@
 // A program killed in the middle of saving: the order file is the old one or the new one, whole.
-#include <signal.h>
-#include <sys/wait.h>
 #include <unistd.h>
 
 #include <catch2/catch.hpp>
@@ -8,6 +6,7 @@
 
 #include "io/order_file.h"
 #include "tests/support/bodies.h"
+#include "tests/support/killed.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -22,20 +21,18 @@ TEST_CASE("killed while saving, again and again, an order is never lost or half 
   second.notes = std::string(60000, 'b');
   REQUIRE_FALSE(writeOrder(file, {first, "", {}}));
   size_t changed = 0;
-  for (int round = 0; round < 80; ++round) {
-    const pid_t child = ::fork();
-    REQUIRE(child >= 0);
-    if (child == 0) {
-      for (int i = 0;; ++i) (void)writeOrder(file, {i % 2 ? first : second, "", {}});
-    }
-    ::usleep(static_cast<useconds_t>(700 + 137 * round));
-    ::kill(child, SIGKILL);
-    ::waitpid(child, nullptr, 0);
+  for (int round = 0; round < kills(80); ++round) {
+    killedAfter(static_cast<useconds_t>(700 + 137 * (round % 80)), [&](int i) {
+      (void)writeOrder(file, {i % 2 ? first : second, "", {}});
+    });
     const auto read = readOrder(file);
     REQUIRE(read.ok());
     REQUIRE((read->order == first || read->order == second));
     changed += read->order == second;
   }
   CHECK(changed > 0);
+  // What a killed writer left lying goes with the next save.
+  REQUIRE_FALSE(writeOrder(file, {first, "", {}}));
+  CHECK(std::distance(fs::directory_iterator(folder), fs::directory_iterator()) == 1);
   fs::remove_all(folder);
 }

@@ -1,0 +1,35 @@
+// tests/support/killed.h
+//
+// Kills a process in the middle of its work, for the promise that nothing is lost then.
+#pragma once
+
+#include <signal.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <catch2/catch.hpp>
+#include <cstdlib>
+#include <string>
+
+namespace armure::testing {
+
+// How often to kill: as many as ./test can afford, or $ARMURE_KILLS by hand.
+inline int kills(int usual) {
+  const char* wanted = std::getenv("ARMURE_KILLS");
+  return wanted ? std::stoi(wanted) : usual;
+}
+
+// `work(i)` for i = 0, 1, 2, … in a process of its own, which is killed after `microseconds`.
+template <typename Work>
+void killedAfter(useconds_t microseconds, const Work& work) {
+  const pid_t child = ::fork();
+  REQUIRE(child >= 0);
+  if (child == 0) {
+    for (int i = 0;; ++i) work(i);
+  }
+  ::usleep(microseconds);
+  ::kill(child, SIGKILL);
+  ::waitpid(child, nullptr, 0);
+}
+
+}  // namespace armure::testing
