@@ -24,6 +24,14 @@ QPen pen(const QColor& color, double width, Qt::PenStyle style = Qt::SolidLine) 
   return QPen(color, width, style, Qt::FlatCap, Qt::RoundJoin);
 }
 
+// Which units of a ruler are numbered: the fewest steps between numbers that leave room for them.
+int rulerStep(double pixels, int least) {
+  constexpr double kRoom = 17;
+  for (const int step : {1, 2, 5, 10, 20, 50})
+    if (step >= least && step * pixels >= kRoom) return step;
+  return 100;
+}
+
 }  // namespace
 
 SeamWalker::SeamWalker(OrderSession& session, QWidget* parent)
@@ -157,9 +165,10 @@ void SeamWalker::drawRuler(QPainter& p) const {
   p.setFont(uiFont(TextSize::Small));
   const int from = static_cast<int>(std::ceil(now_.marks.front().a / unit)),
             to = static_cast<int>(std::floor(now_.marks.back().a / unit));
+  const int step = rulerStep(screenX(unit) - screenX(0), inch ? 1 : 5);
   for (int i = from; i <= to; ++i) {
     const double x = screenX(i * unit);
-    const bool named = inch || i % 5 == 0;
+    const bool named = i % step == 0;
     p.setPen(pen(theme_->ink, named ? 1 : 0.6));
     p.drawLine(QPointF(x, r.bottom()), QPointF(x, r.bottom() - (named ? 7 : 4)));
     if (named) p.drawText(QRectF(x - 14, r.top() - 1, 28, 12), Qt::AlignCenter, QString::number(std::abs(i)));
@@ -186,6 +195,8 @@ void SeamWalker::drawSides(QPainter& p) const {
     p.setPen(pen(theme_->ink, 1.2));
     p.drawRect(bar);
   }
+  constexpr double kGap = 6;
+  double free = kLeft + kGap;  // from here to the right there is room for a name
   for (const RolledMark& m : now_.marks) {
     const bool end = &m == &now_.marks.front() || &m == &now_.marks.back();
     const bool off = std::abs(m.difference()) > limits::kLengthMm;
@@ -196,13 +207,11 @@ void SeamWalker::drawSides(QPainter& p) const {
     p.drawLine(QPointF(xb, lower), QPointF(xb, lower + (end ? 0 : 9)));
     p.setPen(off ? theme_->attention : theme_->secondInk);
     if (end) continue;
-    // Names of notches that stand close together lean away from each other.
-    constexpr double kRoom = 70, kHalf = 40;
-    const bool nearNext = screenX((&m + 1)->a) - xa < kRoom && &m + 2 <= &now_.marks.back();
-    const bool nearLast = xa - screenX((&m - 1)->a) < kRoom && &m - 1 != &now_.marks.front();
-    const double x = nearLast ? xa - 4 + kHalf : nearNext ? xa + 4 - kHalf : xa;
-    const auto align = nearLast ? Qt::AlignLeft : nearNext ? Qt::AlignRight : Qt::AlignHCenter;
-    p.drawText(QRectF(x - kHalf, upper + 1, 2 * kHalf, 13), align | Qt::AlignVCenter, placeName(m.id));
+    // A name stands over its notch, or beside the one before it.
+    const QString name = placeName(m.id);
+    const double wide = p.fontMetrics().horizontalAdvance(name), x = std::max(xa - wide / 2, free);
+    free = x + wide + kGap;
+    p.drawText(QRectF(x, upper + 1, wide + 1, 13), Qt::AlignLeft | Qt::AlignVCenter, name);
   }
 }
 
@@ -293,7 +302,7 @@ void SeamWalker::drawCloseUp(QPainter& p, bool atTop) const {
   const QString what = across == EdgeRole::Top   ? "top edge"
                        : across == EdgeRole::Hem ? "hem"
                        : across == EdgeRole::Cup ? "cup line"
-                                                 : "seam across";
+                                                 : "seam";
   p.drawText(QRectF(box.left(), box.bottom() + 3, box.width(), 16), Qt::AlignLeft | Qt::AlignVCenter,
              runsOn ? QString("%1 turns %2°").arg(what).arg(degrees, 0, 'f', 1) : what + " ends here");
 }
