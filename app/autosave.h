@@ -1,9 +1,9 @@
 // app/autosave.h
 //
-// Keeps unsaved work safe: a moment after a change the order is written, atomically and for its owner's eyes only, to the
-// user's state folder ($XDG_STATE_HOME/armure/autosave). Every unsaved order has a file of its own there, which stays
-// until the order is saved or the user throws it away: another order may be begun or opened meanwhile. When the program
-// starts, what earlier runs left is offered; what this run has set aside stands in the menu of orders.
+// Keeps unsaved work safe: a moment after a change the order is written, atomically and for its owner's eyes only, to
+// the user's state folder ($XDG_STATE_HOME/armure/autosave). Every unsaved order has a file of its own there, which
+// stays until the order is saved or the user throws it away: another order may be begun or opened meanwhile. When the
+// program starts, what earlier runs left is offered; what this run has set aside stands in the menu of orders.
 #pragma once
 
 #include <QObject>
@@ -16,9 +16,9 @@
 namespace armure {
 
 struct Recovered {
-  std::string file;   // the autosave file
-  std::string path;   // the order file it belongs to; empty for an order never saved
-  std::string time;   // when it was kept, local time
+  std::string file;  // the autosave file
+  std::string path;  // the order file it belongs to; empty for an order never saved
+  std::string time;  // when it was kept, local time
   std::string title;
   std::string text;   // the order; empty where the file cannot be read
   std::string fault;  // why it cannot, else empty

@@ -210,7 +210,7 @@ void BalancePanel::showMoves(const Balanced& b) {
                   .arg(c.worstStretch, 0, 'f', 2)
                   .arg(c.worstGirth, 0, 'f', 2);
   }
-  for (const std::string& wish : b.unreachable) text += "\n" + q(wish) + ".";
+  for (const Unreachable& u : b.unreachable) text += "\n" + q(wordsOf(u, b.pattern).text()) + ".";
   summary_->setText(text);
   moves_->clear();
   for (const EdgeMove& m : b.moves) {

@@ -18,7 +18,7 @@ void addHandles(TableScene& scene, const Design& design, const SceneOptions& opt
     const QPointF at = toQt(m.apply(h.at)), axis = toQt(m.applyToDirection(h.axis));
     QPainterPath grip;
     grip.addEllipse(at, kGrip, kGrip);
-    scene.items.push_back({Mark::Guide,
+    scene.items.push_back({Ink::Guide,
                            grip,
                            {.working = "rule." + h.key},
                            GuideHandle{h.key, axis, h.mm, !design.rules.isDefault(h.key), h.sharePerMm}});
@@ -61,7 +61,7 @@ void addDial(TableScene& scene, const Design& design) {
                   towards - degrees / 2, degrees);
       wedge.closeSubpath();
       scene.items.push_back(
-          {Mark::Dial,
+          {Ink::Dial,
            wedge,
            {.working = part.key.empty() ? "front.underbust.intake" : "rule." + std::string(part.key)}});
     }

@@ -225,9 +225,10 @@ void MainWindow::refresh() {
                                        : QString("Nothing to do again"));
 
   const QString fileName = QFileInfo(QString::fromStdString(session_.path())).fileName();
-  const QString file = session_.isForReading()   ? "open elsewhere, here to read: " + fileName
-                       : session_.path().empty() ? QString("not saved yet")
-                                               : (session_.isSaved() ? "saved in " : "changed since saved in ") + fileName;
+  const QString file = session_.isForReading() ? "open elsewhere, here to read: " + fileName
+                       : session_.path().empty()
+                           ? QString("not saved yet")
+                           : (session_.isSaved() ? "saved in " : "changed since saved in ") + fileName;
   QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.shellPieces()) : QString();
   if (design && design->balanced)
     pieces += QStringLiteral(", balanced: an edge moved by %1 at most")
@@ -339,8 +340,7 @@ void MainWindow::addKeptWork(QMenu& menu) {
   if (kept.empty()) return;
   menu.addSeparator();
   QMenu* away = nullptr;
-  for (const Recovered& r : kept)
-    menu.addAction("Not saved: " + keptName(r), this, [this, r] { takeUp(r); });
+  for (const Recovered& r : kept) menu.addAction("Not saved: " + keptName(r), this, [this, r] { takeUp(r); });
   away = menu.addMenu("Throw away what is not saved");
   for (const Recovered& r : kept) away->addAction(keptName(r), this, [r] { Autosave::forget(r); });
 }
@@ -395,7 +395,8 @@ void MainWindow::offerWayBack(const std::string& title) {
 void MainWindow::lockOrTell() {
   if (lock_.take(QString::fromStdString(session_.path()))) return;
   session_.setForReading(true);
-  showMessage("This order is open in another window. Here it can be read; what you change is saved under another name.");
+  showMessage(
+      "This order is open in another window. Here it can be read; what you change is saved under another name.");
 }
 
 // Undo belongs to the order, also while a field is being typed in: its own undo would end where the field was entered.

@@ -89,8 +89,8 @@ class OrderSession : public QObject {
   void startNew(const Choices& choices = choicesOfNewOrders());
   std::optional<Problem> open(const std::string& path);
   std::optional<Problem> importMeasures(const std::string& path);
-  // Where the file was changed by somebody else since it was opened or saved, what stands there is kept beside it first;
-  // `keptBeside` says where.
+  // Where the file was changed by somebody else since it was opened or saved, what stands there is kept beside it
+  // first; `keptBeside` says where.
   struct Saving {
     std::optional<Problem> problem;
     std::string keptBeside{};

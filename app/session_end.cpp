@@ -25,8 +25,8 @@ constexpr int kSignals[] = {SIGTERM, SIGINT, SIGHUP};
 }  // namespace
 
 SessionEnd::SessionEnd(std::function<void()> keep, QObject* parent) : QObject(parent) {
-  connect(qGuiApp, &QGuiApplication::commitDataRequest, this, [keep](QSessionManager&) { keep(); },
-          Qt::DirectConnection);
+  connect(
+      qGuiApp, &QGuiApplication::commitDataRequest, this, [keep](QSessionManager&) { keep(); }, Qt::DirectConnection);
   if (::pipe(signalPipe) != 0) return;
   auto* notifier = new QSocketNotifier(signalPipe[0], QSocketNotifier::Read, this);
   connect(notifier, &QSocketNotifier::activated, this, [keep] {

@@ -1,8 +1,8 @@
 // app/session_end.h
 //
-// The end of the user's session, or of the program by a signal: work is kept before it is too late. The window is closed
-// by SIGTERM, SIGINT and SIGHUP as by the user; the session manager's question whether data should be saved is answered
-// by saving the state.
+// The end of the user's session, or of the program by a signal: work is kept before it is too late. The window is
+// closed by SIGTERM, SIGINT and SIGHUP as by the user; the session manager's question whether data should be saved is
+// answered by saving the state.
 #pragma once
 
 #include <QObject>

@@ -26,7 +26,7 @@ QColor mixed(const QColor& ground, const QColor& over, double part) {
   return {mix(ground.red(), over.red()), mix(ground.green(), over.green()), mix(ground.blue(), over.blue())};
 }
 
-bool isFill(Mark mark) { return mark == Mark::PieceFill || mark == Mark::PieceFillDeep; }
+bool isFill(Ink mark) { return mark == Ink::PieceFill || mark == Ink::PieceFillDeep; }
 
 }  // namespace
 
@@ -35,18 +35,18 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
   const QColor ink = selected ? theme_->working : theme_->ink;
   p.setBrush(Qt::NoBrush);
   switch (item.mark) {
-    case Mark::PieceFill:
-    case Mark::PieceFillDeep: {
+    case Ink::PieceFill:
+    case Ink::PieceFillDeep: {
       const bool chosen = !session_.selection().piece.empty() && session_.selection().piece == item.target.piece &&
                           session_.selection().edge.empty();
-      const QColor& fill = chosen ? theme_->tape : item.mark == Mark::PieceFill ? theme_->tint : theme_->tintDeep;
+      const QColor& fill = chosen ? theme_->tape : item.mark == Ink::PieceFill ? theme_->tint : theme_->tintDeep;
       // The lines drawn along its edges smooth it; that and the plain colour take a tenth of the time.
       p.setRenderHint(QPainter::Antialiasing, false);
       p.fillPath(item.path, mixed(theme_->paper, fill, 0.55));
       p.setRenderHint(QPainter::Antialiasing);
       return;
     }
-    case Mark::IntakeFill: {
+    case Ink::IntakeFill: {
       QBrush hatch(selected ? theme_->working : theme_->secondInk, Qt::BDiagPattern);
       hatch.setTransform(transform_.inverted());  // the hatching keeps its width on screen
       p.setOpacity(selected ? 0.6 : 0.35);
@@ -54,55 +54,55 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
       p.setOpacity(1);
       return;
     }
-    case Mark::Edge:
+    case Ink::Edge:
       p.setPen(cosmetic(ink, selected ? 2.6 : 1.7));
       return drawEdge(p, item.path);
-    case Mark::Fold:
+    case Ink::Fold:
       p.setPen(dashes(cosmetic(ink, selected ? 2.6 : 1.7), {10, 2, 2, 2}));
       break;
-    case Mark::CutLine:
+    case Ink::CutLine:
       p.setPen(cosmetic(theme_->secondInk, 1));
       break;
-    case Mark::Construction:
+    case Ink::Construction:
       p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, 1), {4, 3}));
       break;
-    case Mark::Before:
+    case Ink::Before:
       p.setPen(dashes(cosmetic(theme_->secondInk, 1), {5, 3}));
       break;
-    case Mark::Moved:
+    case Ink::Moved:
       p.setPen(cosmetic(theme_->working, 1.6));
       break;
-    case Mark::LevelLine:
+    case Ink::LevelLine:
       p.setPen(dashes(cosmetic(selected ? theme_->working : theme_->secondInk, selected ? 1.8 : 1), {1, 3}));
       break;
-    case Mark::Notch:
+    case Ink::Notch:
       p.setPen(cosmetic(theme_->ink, 1.4));
       break;
-    case Mark::Handle:
+    case Ink::Handle:
       p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.4));
       p.setBrush(selected ? theme_->working : theme_->paper);
       break;
-    case Mark::Guide:
+    case Ink::Guide:
       p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.2));
       p.setBrush(selected || item.guide->placed ? theme_->working : theme_->paper);
       break;
-    case Mark::Dial: {
+    case Ink::Dial: {
       QColor fill = theme_->working;
       fill.setAlphaF(selected ? 0.45f : 0.22f);
       p.fillPath(item.path, fill);
       p.setPen(cosmetic(theme_->working, 1));
       break;
     }
-    case Mark::Comb:
+    case Ink::Comb:
       p.setPen(cosmetic(theme_->working, 0.7));
       p.setOpacity(0.6);
       p.drawPath(item.path);
       p.setOpacity(1);
       return;
-    case Mark::Grain:
+    case Ink::Grain:
       p.setPen(cosmetic(theme_->secondInk, 1));
       break;
-    case Mark::PageFrame:
+    case Ink::PageFrame:
       p.setPen(dashes(cosmetic(theme_->working, 1), {2, 4}));
       break;
   }

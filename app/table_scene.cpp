@@ -51,7 +51,7 @@ class SceneMaker {
     addSideHandles(block_.back, back, top.sideDepthOnBack, hem.sideDepthOnBack);
     addGuides(block_.front, {});
     addGuides(block_.back, back);
-    add(Mark::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
+    add(Ink::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
     const double bottom = block_.levels.at(level::kHem).front;
     // While shaping, what is cut away later need not be seen.
@@ -72,7 +72,7 @@ class SceneMaker {
   }
 
  private:
-  void add(Mark mark, QPainterPath path, Selection target = {}) {
+  void add(Ink mark, QPainterPath path, Selection target = {}) {
     scene_.items.push_back({mark, std::move(path), std::move(target)});
   }
 
@@ -85,11 +85,11 @@ class SceneMaker {
       QPainterPath path = linePath({0, l.front}, {middle, l.front});
       path.moveTo(middle, l.back);
       path.lineTo(right, l.back);
-      add(Mark::LevelLine, path, target);
+      add(Ink::LevelLine, path, target);
       const bool crowded = l.id == level::kHighHip && block_.levels.at(level::kHem).front - l.front < 18;
       scene_.labels.push_back(
           {LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)),
-           QString::fromStdString(l.name).toLower() + (l.estimated ? QStringLiteral(" *") : QString())});
+           QString::fromStdString(l.name).toLower() + (l.estimated() ? QStringLiteral(" *") : QString())});
     }
   }
 
@@ -105,22 +105,22 @@ class SceneMaker {
     const bool up = goesUp(design_.rules, front);
     addUpperOutline(half, m);
     for (const Path* covered : {&half.neck, &half.shoulder, &half.armhole})
-      add(Mark::Construction, toQt(*covered, m),
+      add(Ink::Construction, toQt(*covered, m),
           {.working = covered == &half.armhole ? half.id + ".armhole" : half.id + ".shoulder"});
     const Path centreLine = half.centre.betweenDepths(top.depth[centre], hem.depth[centre]);
-    add(half.opening.isFold() ? Mark::Fold : Mark::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
+    add(half.opening.isFold() ? Ink::Fold : Ink::Edge, toQt(centreLine, m), {.working = half.id + ".waist.side"});
     // Where the top edge and the hem meet each line, from the centre out.
     std::vector<std::pair<Vec2, size_t>> tops{{centreLine.start(), centre}}, hems{{centreLine.end(), centre}};
     for (size_t i = 0; i < half.lines.size(); ++i) addLine(half, i, m, top, hem, tops, hems);
 
     const Path upperSide = half.side.betweenDepths(sideTop, front ? block_.dart.upper.y : sideHem);
     const Selection sideTarget{.working = half.id + ".waist.side", .seam = "side", .level = "waist"};
-    add(Mark::Edge, toQt(upperSide, m), sideTarget);
+    add(Ink::Edge, toQt(upperSide, m), sideTarget);
     addComb(upperSide, m);
     Vec2 sideEnd = upperSide.end();
     if (front) {
       const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, sideHem);
-      add(Mark::Edge, toQt(below, m), sideTarget);
+      add(Ink::Edge, toQt(below, m), sideTarget);
       addComb(below, m);
       sideEnd = below.end();
     }
@@ -134,7 +134,7 @@ class SceneMaker {
         const auto& [a, at] = (*ends)[i];
         const auto& [b, bt] = (*ends)[i + 1];
         const double third = (b.x - a.x) / 3;
-        add(Mark::Edge,
+        add(Ink::Edge,
             toQt(Path(Cubic{a, a + Vec2{third, third * style->slope[at] * round},
                             b - Vec2{third, third * style->slope[bt] * round}, b}),
                  m),
@@ -167,7 +167,7 @@ class SceneMaker {
       const auto to = i == half.lines.size() ? std::optional(std::pair(0.0, whole.length()))
                                              : meetOutline(part, half.lines[i].toCentre);
       if (from && to && to->second > from->second)
-        add(Mark::Edge, toQt(whole.sub(from->second, to->second), m), {.working = half.id + ".armhole"});
+        add(Ink::Edge, toQt(whole.sub(from->second, to->second), m), {.working = half.id + ".armhole"});
     }
   }
 
@@ -182,14 +182,14 @@ class SceneMaker {
       QPainterPath gap = toQt(a, m);
       gap.connectPath(toQt(b.reversed(), m));
       gap.closeSubpath();
-      add(Mark::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
-      add(Mark::Edge, toQt(a, m), target);
-      add(Mark::Edge, toQt(b, m), target);
+      add(Ink::IntakeFill, gap, {.working = half.id + ".underbust.intake", .level = "underbust"});
+      add(Ink::Edge, toQt(a, m), target);
+      add(Ink::Edge, toQt(b, m), target);
       addComb(a, m);
       addComb(b, m);
       return std::pair{a, b};
     };
-    if (!line.onward.empty()) add(Mark::Construction, toQt(line.onward, m), target);
+    if (!line.onward.empty()) add(Ink::Construction, toQt(line.onward, m), target);
     const bool crossed = !line.toSideBelow.empty();
     const auto upper = part(line.toCentre, line.toSide, top.depth[at], crossed ? line.toSide.end().y : hem.depth[at]);
     const auto lower =
@@ -215,9 +215,9 @@ class SceneMaker {
     wedge.lineTo(toQt(d.lower));
     wedge.closeSubpath();
     const Selection target{.working = "dart.side", .level = "bust"};
-    add(Mark::IntakeFill, wedge, target);
-    add(Mark::Edge, linePath(toQt(d.upper), toQt(d.apex)), target);
-    add(Mark::Edge, linePath(toQt(d.apex), toQt(d.lower)), target);
+    add(Ink::IntakeFill, wedge, target);
+    add(Ink::Edge, linePath(toQt(d.upper), toQt(d.apex)), target);
+    add(Ink::Edge, linePath(toQt(d.apex), toQt(d.lower)), target);
     scene_.labels.push_back({LabelKind::Note, toQt(lerp(d.apex, lerp(d.upper, d.lower, 0.5), 0.8)), "side dart"});
   }
 
@@ -256,7 +256,7 @@ class SceneMaker {
             {at + QPointF(0, -kGuide), at + QPointF(kGuide, 0), at + QPointF(0, kGuide), at + QPointF(-kGuide, 0)}});
         diamond.closeSubpath();
         scene_.items.push_back(
-            {Mark::Guide,
+            {Ink::Guide,
              diamond,
              {.working = half.id + "." + g.level + ".side", .seam = line.id, .level = g.level},
              GuideHandle{ShapingKey{ShapingKind::Guide, g.level, line.id}.text(), {sign, 0}, g.x, g.placed}});
@@ -293,14 +293,14 @@ class SceneMaker {
       tips << toQt(m.apply(tooth.tip));
     }
     comb.addPolygon(tips);
-    add(Mark::Comb, comb);
+    add(Ink::Comb, comb);
   }
 
   void addSideHandles(const HalfBlock& half, const Motion& m, double top, double hem) {
     for (const HalfLevel& l : half.levels) {
       const Level& level = block_.levels.at(l.level);
       if (level.readOff || l.y < top - 1e-6 || l.y > hem + 1e-6) continue;
-      add(Mark::Handle, squareAt(toQt(m.apply({l.side, l.y}))),
+      add(Ink::Handle, squareAt(toQt(m.apply({l.side, l.y}))),
           {.working = half.id + "." + l.level + ".side", .level = l.level});
     }
   }
@@ -313,13 +313,13 @@ class SceneMaker {
     for (const EdgeMove& move : b.moves) {
       if (move.piece != i) continue;
       const Path& path = before.pieces[i].edge(move.edge).path;
-      add(Mark::Before, toQt(path, m));
+      add(Ink::Before, toQt(path, m));
       const Vec2 from = move.at - move.by, tip = from + kLarger * move.by, along = unit(move.by);
       const Vec2 across{-along.y, along.x};
       QPainterPath arrow = linePath(toQt(m.apply(from)), toQt(m.apply(tip)));
       arrow.addPath(linePath(toQt(m.apply(tip - 4 * along + 2 * across)), toQt(m.apply(tip))));
       arrow.addPath(linePath(toQt(m.apply(tip)), toQt(m.apply(tip - 4 * along - 2 * across))));
-      add(Mark::Moved, arrow);
+      add(Ink::Moved, arrow);
       constexpr double kTold = 1;  // mm; a smaller movement has no number on the table
       if (move.largest >= kTold)
         scene_.labels.push_back({LabelKind::Movement, toQt(m.apply(tip + 8 * along)),
@@ -334,28 +334,28 @@ class SceneMaker {
     QPainterPath fill;
     fill.addPolygon(outline);
     fill.closeSubpath();
-    add(i % 2 == 0 ? Mark::PieceFill : Mark::PieceFillDeep, fill, {.piece = p.id});
+    add(i % 2 == 0 ? Ink::PieceFill : Ink::PieceFillDeep, fill, {.piece = p.id});
     scene_.bounds = scene_.bounds.united(fill.boundingRect());
     if (cutLine && (!options_.balanced || design_.balanced)) {  // a proposal has no outline to cut yet
       QPainterPath cut;
       cut.addPolygon(toQt(design_.cutOutlines[i], m));
       cut.closeSubpath();
-      add(Mark::CutLine, cut);
+      add(Ink::CutLine, cut);
       scene_.bounds = scene_.bounds.united(cut.boundingRect());
     }
-    for (const LevelMark& l : p.levels)
-      add(Mark::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))),
+    for (const LevelLine& l : p.levelLines())
+      add(Ink::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))),
           {.working = "girth." + l.level, .piece = p.id, .level = l.level});
     for (const Edge& e : p.edges) {
-      add(e.role == EdgeRole::Fold ? Mark::Fold : Mark::Edge, toQt(e.path, m), edgeTarget(i, e));
+      add(e.role == EdgeRole::Fold ? Ink::Fold : Ink::Edge, toQt(e.path, m), edgeTarget(i, e));
       if (e.role != EdgeRole::Fold) addComb(e.path, m);
     }
-    for (const Stroke& s : notchStrokes(p)) add(Mark::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
+    for (const Stroke& s : notchStrokes(p)) add(Ink::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
     const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom), up = unit(top - bottom), across{-up.y, up.x};
     QPainterPath grain = linePath(toQt(bottom), toQt(top));
     grain.addPath(linePath(toQt(top - 6 * up + 2.4 * across), toQt(top)));
     grain.addPath(linePath(toQt(top), toQt(top - 6 * up - 2.4 * across)));
-    add(Mark::Grain, grain);
+    add(Ink::Grain, grain);
     if (options_.balanced) addBefore(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
@@ -404,7 +404,7 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
     for (const Tile& t : tile(layout, *size).tiles) {
       QPainterPath frame;
       frame.addRect(QRectF(toQt(t.area.low), toQt(t.area.high)));
-      scene.items.push_back({Mark::PageFrame, frame, {}});
+      scene.items.push_back({Ink::PageFrame, frame, {}});
       scene.labels.push_back({LabelKind::Note, toQt(t.area.low) + QPointF(16, 8), QString::fromStdString(t.name)});
       scene.bounds = scene.bounds.united(frame.boundingRect());
     }

@@ -16,7 +16,7 @@ namespace armure {
 
 enum class TableMode { OnTheBlock, Apart, Taped };
 
-enum class Mark {
+enum class Ink {
   PieceFill,
   PieceFillDeep,
   IntakeFill,  // hatched
@@ -46,7 +46,7 @@ struct GuideHandle {
 };
 
 struct SceneItem {
-  Mark mark{};
+  Ink mark{};
   QPainterPath path;
   Selection target;  // what a click on it selects; nothing for mere drawing
   std::optional<GuideHandle> guide = {};

@@ -125,9 +125,9 @@ void TableView::zoomAbout(QPointF screen, double factor) {
 bool TableView::isSelected(const SceneItem& item) const {
   const Selection &s = session_.selection(), &t = item.target;
   if (t == Selection{}) return false;
-  if (item.mark == Mark::Handle) return !s.working.empty() && s.working == t.working;
-  if (item.mark == Mark::Guide) return t.seam.empty() ? s.working == t.working : s.seam == t.seam && s.level == t.level;
-  if (item.mark == Mark::LevelLine) return !s.level.empty() && s.level == t.level && s.edge.empty() && s.seam.empty();
+  if (item.mark == Ink::Handle) return !s.working.empty() && s.working == t.working;
+  if (item.mark == Ink::Guide) return t.seam.empty() ? s.working == t.working : s.seam == t.seam && s.level == t.level;
+  if (item.mark == Ink::LevelLine) return !s.level.empty() && s.level == t.level && s.edge.empty() && s.seam.empty();
   if (!s.seam.empty()) return s.seam == t.seam;
   if (!s.edge.empty()) return s.piece == t.piece && s.edge == t.edge;
   return !s.working.empty() && s.working == t.working;
@@ -147,11 +147,11 @@ void TableView::toggleOpen(const std::string& seam) {
 
 const SceneItem* TableView::itemAt(QPointF screen) const {
   // Points first, then lines, then surfaces, the last drawn on top.
-  const auto rank = [](Mark m) {
-    return m == Mark::Handle || m == Mark::Guide             ? 0
-           : m == Mark::Edge || m == Mark::Fold              ? 1
-           : m == Mark::LevelLine || m == Mark::Construction ? 2
-                                                             : 3;
+  const auto rank = [](Ink m) {
+    return m == Ink::Handle || m == Ink::Guide             ? 0
+           : m == Ink::Edge || m == Ink::Fold              ? 1
+           : m == Ink::LevelLine || m == Ink::Construction ? 2
+                                                           : 3;
   };
   const QPointF mm = transform_.inverted().map(screen);
   const double reach = kHitPixels / transform_.m11();

@@ -107,7 +107,7 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
   QString html =
       QString("<p style='color:%1'>%2, %3 of %4</p>").arg(theme.secondInk.name(), q(p.name)).arg(p.number).arg(p.of) +
       tableOpen();
-  for (const LevelMark& l : p.levels)
+  for (const LevelLine& l : p.levelLines())
     for (const PatternLevel& level : d.pattern.levels)
       if (level.id == l.level)
         html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")

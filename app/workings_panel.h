@@ -33,7 +33,7 @@ class WorkingsPanel : public QWidget {
   OrderSession& session_;
   const Theme* theme_;
   SettledText* text_;
-  QLabel* idle_;     // what of the order has no effect; looked for when nothing changes for a moment
+  QLabel* idle_;  // what of the order has no effect; looked for when nothing changes for a moment
   QTimer idleTimer_;
   ReductionPanel* reduction_;
 };

@@ -17,9 +17,9 @@
 #include "measure/takings.h"
 #include "quotable.h"
 #include "recalc/idle.h"
-#include "rules/nearest.h"
 #include "recalc/recalc.h"
 #include "render/print_plan.h"
+#include "rules/nearest.h"
 
 namespace armure::cli {
 namespace {
@@ -166,7 +166,7 @@ void printSheet(Printer& out, const Order& order, const Design& d) {
   if (reduction.percent > 0) {
     const Level& waist = d.block.levels.at(level::kWaist);
     out.print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units),
-               formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
+              formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
     for (std::string_view c : reductionCautions()) out.print("{}\n", c);
   }
   if (d.balanced) {
@@ -175,7 +175,7 @@ void printSheet(Printer& out, const Order& order, const Design& d) {
               c.largestMove);
     for (const EdgeMove& m : d.balanced->moves)
       out.print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
-                 m.near.empty() ? "" : " at the " + m.near, m.why);
+                m.near.empty() ? "" : " at the " + m.near, m.why);
   }
   out.print("\n{} checks, {} to mend, {} to consider\n", d.sheet.rows.size(), d.sheet.failing(),
             d.sheet.count(Verdict::Advice));
@@ -191,11 +191,17 @@ Json balanceJson(const Balanced& b) {
                      {"acrossMm", m.across},
                      {"near", m.near},
                      {"why", m.why}});
+  Json unreachable = Json::array();
+  for (const Unreachable& u : b.unreachable) unreachable.push_back(wordsOf(u, b.pattern).text());
   const BalanceCertificate& c = b.certificate;
-  return {{"converged", c.converged},         {"steps", c.iterations},
-          {"largestMoveMm", c.largestMove},   {"largestAcrossMm", c.largestAcross},
-          {"worstStretchMm", c.worstStretch}, {"worstGirthMm", c.worstGirth},
-          {"unreachable", b.unreachable},     {"moves", std::move(moves)}};
+  return {{"converged", c.converged},
+          {"steps", c.iterations},
+          {"largestMoveMm", c.largestMove},
+          {"largestAcrossMm", c.largestAcross},
+          {"worstStretchMm", c.worstStretch},
+          {"worstGirthMm", c.worstGirth},
+          {"unreachable", std::move(unreachable)},
+          {"moves", std::move(moves)}};
 }
 
 Json sheetJson(const Design& d) {
@@ -289,7 +295,8 @@ int exportFiles(Printer&, const ExportArguments& a) {
   if (targets.empty())
     return complain({"export", "nothing to export", "name at least one of --pieces, --svg, --pdf, --measurements"});
   if (a.paper != "full" && !findPaper(a.paper))
-    return complain({"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use full, a4, letter, a3 or a0"});
+    return complain(
+        {"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use full, a4, letter, a3 or a0"});
   if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
@@ -335,7 +342,7 @@ int measures(Printer& out, const std::string& path, bool asJson) {
       rows.push_back({{"id", f.id}, {"mm", f.mm}, {"source", estimated ? "estimated" : "taken"}, {"spread", f.spread}});
     } else {
       out.print("{}\t{:.1f}\t{}\t{}\n", f.id, f.mm, estimated ? "estimated" : "taken",
-                 estimated ? fmt::format("+/- {:.1f}", f.spread) : "");
+                estimated ? fmt::format("+/- {:.1f}", f.spread) : "");
     }
   }
   if (asJson) out.print("{}\n", rows.dump(1, ' ', false, Json::error_handler_t::replace));
@@ -367,12 +374,12 @@ int keys(Printer& out) {
                                     : fmt::format("{:.4g}, {:.4g}, {:.4g} in by figure", r.small / kMmPerInch,
                                                   r.medium / kMmPerInch, r.full / kMmPerInch);
       out.print("{}\tlength\t{:.4g} to {:.4g} in\t{}\t{}: {}\n", r.key, r.lowest / kMmPerInch, r.highest / kMmPerInch,
-                 value, r.label, r.reason);
+                value, r.label, r.reason);
     }
   }
   for (const ShapingForm& f : shapingForms())
     out.print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
-               f.reason);
+              f.reason);
   for (const SeamForm& f : kSeamForms) out.print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
   for (const MeasureInfo& m : measureTable()) out.print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
   return kDone;

@@ -1,9 +1,9 @@
 // cli/commands.h
 //
-// The commands of armure-cli. Each says its answer to a Printer, explains problems on stderr as "armure-cli: WHERE: WHAT;
-// REMEDY", and returns the exit code: 0 done, 1 something fails the balance sheet (check alone), 2 bad input, or a file
-// that must not be written. `new`, `set` and `export` are done when the order could be drafted; they say on stderr how
-// many rows fail, and as their answer what is idle. Their files are written all or none.
+// The commands of armure-cli. Each says its answer to a Printer, explains problems on stderr as "armure-cli: WHERE:
+// WHAT; REMEDY", and returns the exit code: 0 done, 1 something fails the balance sheet (check alone), 2 bad input, or
+// a file that must not be written. `new`, `set` and `export` are done when the order could be drafted; they say on
+// stderr how many rows fail, and as their answer what is idle. Their files are written all or none.
 #pragma once
 
 #include <string>

@@ -26,8 +26,12 @@ void require(bool holds, const char* what) {
 // A body every choice can be tried on.
 Order plainOrder() {
   Order o;
-  for (const auto& [id, typed] : {std::pair{"bust", "36 in"}, {"upper_bust", "33 1/2 in"}, {"waist", "28 in"},
-                                  {"high_hip", "35 in"}, {"hip", "38 in"}, {"stature", "66 in"}})
+  for (const auto& [id, typed] : {std::pair{"bust", "36 in"},
+                                  {"upper_bust", "33 1/2 in"},
+                                  {"waist", "28 in"},
+                                  {"high_hip", "35 in"},
+                                  {"hip", "38 in"},
+                                  {"stature", "66 in"}})
     o.measures.set(id, measureOf(readTakings(id, typed, Unit::Inch).value(), Use::Last, ""));
   return o;
 }

@@ -1,8 +1,8 @@
 // io/atomic_file.h
 //
 // Reading and writing whole files. A file is written beside its target, flushed to the disk and renamed over it, so
-// that a full disk, a crash or a pulled plug leaves either the old file or the new one, never half of one. What a killed
-// program left beside it is removed at the next save in that folder.
+// that a full disk, a crash or a pulled plug leaves either the old file or the new one, never half of one. What a
+// killed program left beside it is removed at the next save in that folder.
 //
 // Only regular files are read and replaced: a device, a pipe or a socket under that name is refused, and so is a file
 // that is write-protected.

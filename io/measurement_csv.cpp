@@ -210,8 +210,7 @@ class Reader {
     }
     const bool known = findMeasure(id) != nullptr;
     const std::string& name = known ? id : f[0];  // a name we do not know stays as it is
-    if (file_.measures.has(name))
-      return at(fmt::format("{} stands twice", quotable(name)), "keep one of the two rows");
+    if (file_.measures.has(name)) return at(fmt::format("{} stands twice", quotable(name)), "keep one of the two rows");
     if (!known && file_.warnings.size() < kMostWarnings)
       file_.warnings.push_back(
           fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, quotable(name)));

@@ -1,9 +1,9 @@
 // io/measurement_csv.h
 //
-// A client's measures as CSV: UTF-8, header "measure,value,unit,note" in any case (docs/format/measurements.md), divided by
-// commas, semicolons or tabs; lines end as on any system; fields in quotation marks may hold all of these (RFC 4180).
-// Units in, cm, mm (kg for weight); values as decimals or fractions. Lines starting with # and empty lines are skipped.
-// Rows `client` and `date` carry text. Unknown measures are kept and warned about.
+// A client's measures as CSV: UTF-8, header "measure,value,unit,note" in any case (docs/format/measurements.md),
+// divided by commas, semicolons or tabs; lines end as on any system; fields in quotation marks may hold all of these
+// (RFC 4180). Units in, cm, mm (kg for weight); values as decimals or fractions. Lines starting with # and empty lines
+// are skipped. Rows `client` and `date` carry text. Unknown measures are kept and warned about.
 #pragma once
 
 #include <filesystem>

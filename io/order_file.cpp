@@ -64,7 +64,8 @@ class OrderReader {
                 fmt::format("it should be 1 to {}", kOrderVersion));
     const double number = version->get<double>();  // of any size
     if (number > kOrderVersion)
-      return at("version", fmt::format("the file has version {:.6g}, this program knows up to {}", number, kOrderVersion),
+      return at("version",
+                fmt::format("the file has version {:.6g}, this program knows up to {}", number, kOrderVersion),
                 "open it with a newer Armure; the file was not changed");
     if (number < 1)
       return at("version", fmt::format("there is no version {:.6g}", number),
@@ -107,8 +108,7 @@ class OrderReader {
         return fail(member, "has no number \"mm\"", "give the value in millimetres (weight in kilograms)");
       const double mm = entry["mm"].get<double>();
       if (const auto problem = measureProblem(id, mm)) return fail(member, problem->what, problem->remedy);
-      if (!findMeasure(id))
-        warn(fmt::format("the measure \"{}\" is not known; it is kept but not used", quotable(id)));
+      if (!findMeasure(id)) warn(fmt::format("the measure \"{}\" is not known; it is kept but not used", quotable(id)));
       TakenMeasure measure{mm, optionalText(member, entry, "typed"), optionalText(member, entry, "note")};
       readTakings(id, member, entry, measure);
       if (measure.takings.empty()) holdAgainst(id, member, measure.typed, mm);
@@ -220,7 +220,8 @@ class Members {
   std::unordered_map<std::string, const Json*> places_;
 };
 
-// The list of takings. Members we do not know stay with the taking they stood beside: the same number in the same order.
+// The list of takings. Members we do not know stay with the taking they stood beside: the same number in the same
+// order.
 Json takingsJson(const std::vector<Taking>& takings, const Json& old) {
   Json list = Json::array();
   size_t next = 0;

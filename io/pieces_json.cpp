@@ -4,6 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "prepare/cut_outlines.h"
+#include "prepare/marks.h"
 
 namespace armure {
 namespace {
@@ -39,17 +40,19 @@ Json edgeJson(const Edge& e) {
 Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
   for (const Edge& e : p.edges) edges.push_back(edgeJson(e));
-  for (const LevelMark& l : p.levels)
+  for (const LevelLine& l : p.levelLines())
     levels.push_back({{"id", l.level}, {"a", point(l.a)}, {"b", point(l.b)}, {"width", rounded(l.width())}});
-  for (const Notch& n : p.notches)
+  for (const Mark& n : p.notches())
     notches.push_back(
-        {{"id", n.id}, {"edge", n.edge}, {"at", rounded(n.at)}, {"kind", n.doubled ? "double" : "single"}});
+        {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
   Json piece = {{"id", p.id},
                 {"name", p.name},
                 {"number", p.number},
                 {"of", p.of},
                 {"layer", p.layer},
-                {"quantity", p.quantity},
+                {"quantity", p.symmetry == Symmetry::Pair ? 2 : 1},
+                {"copies", p.copies},
+                {"girthWeight", p.girthWeight()},
                 {"onFold", p.onFold.empty() ? Json() : Json(p.onFold)},
                 {"grain", Json::array({point(p.grainTop), point(p.grainBottom)})},
                 {"edges", std::move(edges)},
@@ -57,6 +60,10 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
                 {"notches", std::move(notches)},
                 {"cutOutline", points(cutOutline)}};
   if (!p.cloth.empty()) piece["cloth"] = p.cloth;
+  Json marks = Json::array();
+  for (const NotchStroke& s : strokesToCut(p, cutOutline))
+    marks.push_back({{"id", s.id}, {"kind", "notch"}, {"points", Json::array({point(s.sewn), point(s.cut)})}});
+  piece["marks"] = std::move(marks);
   return piece;
 }
 
@@ -70,6 +77,7 @@ Json seamJson(const Pattern& pattern, const Seam& s) {
   Json notches = Json::array();
   for (const SeamNotch& n : s.notches) notches.push_back({{"id", n.id}, {"a", rounded(n.a)}, {"b", rounded(n.b)}});
   Json seam{{"id", s.id},
+            {"kind", kindOf(s)},
             {"a", sideJson(pattern, s.a)},
             {"b", sideJson(pattern, s.b)},
             {"ease", rounded(std::abs(s.ease()))},
@@ -96,8 +104,17 @@ std::string piecesJson(const Order& order, const Design& design) {
                       {"bodyGirth", rounded(l.bodyGirth)},
                       {"finishedGirth", rounded(l.finishedGirth)},
                       {"closedGirth", rounded(pattern.closedGirth(l))},
-                      {"openingGap", rounded(l.openingGap)},
-                      {"estimated", l.estimated}});
+                      {"openingGap", rounded(l.gaps.sum())},
+                      {"ease", rounded(l.ease())},
+                      {"reduction", rounded(l.reduction())},
+                      {"gaps",
+                       {{"opening", rounded(l.gaps.opening)},
+                        {"skin", rounded(l.gaps.skin)},
+                        {"gathers", rounded(l.gaps.gathers)},
+                        {"swing", rounded(l.gaps.swing)}}},
+                      {"estimated", l.estimated()},
+                      {"girthTaken", l.girthTaken},
+                      {"heightTaken", l.heightTaken}});
   }
   for (size_t i = 0; i < pattern.pieces.size(); ++i)
     pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i]));

@@ -84,10 +84,9 @@ void addPiece(Layers& layers, const Design& design, size_t i, const Motion& m, L
     layers.labels += fmt::format(
         "<text x=\"{0}\" y=\"{1}\" font-size=\"3\" text-anchor=\"middle\" transform=\"rotate({2} {0} "
         "{1})\">{3}</text>\n",
-        num(at.x), num(at.y), num(degrees(along)),
-        escaped(edgeNote(design.pattern, i, e, units)));
+        num(at.x), num(at.y), num(degrees(along)), escaped(edgeNote(design.pattern, i, e, units)));
   }
-  for (const LevelMark& l : p.levels) layers.levels += lineElement(m.apply(l.a), m.apply(l.b));
+  for (const LevelLine& l : p.levelLines()) layers.levels += lineElement(m.apply(l.a), m.apply(l.b));
   for (const Stroke& s : notchStrokes(p)) layers.notches += lineElement(m.apply(s.from), m.apply(s.to));
   layers.grain += lineElement(m.apply(p.grainTop), m.apply(p.grainBottom));
   Vec2 at = m.apply(labelPoint(p)) + Vec2{4, -8};

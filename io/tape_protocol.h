@@ -6,8 +6,8 @@
 //   tape     {"reading": 17, "mm": 914.4, "age": 0}
 //   program  {"taken": 17}
 //
-// Readings are numbered upwards within one count; a tape that starts anew names another. The tape keeps a reading until it is acknowledged and sends it again after a lost
-// connection; `age` is how many milliseconds ago it was taken.
+// Readings are numbered upwards within one count; a tape that starts anew names another. The tape keeps a reading until
+// it is acknowledged and sends it again after a lost connection; `age` is how many milliseconds ago it was taken.
 #pragma once
 
 #include <string>

@@ -122,7 +122,7 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
     painter.drawPath(toQt(e.path, m));
   }
   painter.setPen(dashed(theme.secondInk, 0.2, {1, 2}));
-  for (const LevelMark& l : piece.levels) painter.drawLine(toQt(m.apply(l.a)), toQt(m.apply(l.b)));
+  for (const LevelLine& l : piece.levelLines()) painter.drawLine(toQt(m.apply(l.a)), toQt(m.apply(l.b)));
   painter.setPen(pen(theme.ink, 0.45));
   for (const Stroke& s : notchStrokes(piece)) painter.drawLine(toQt(m.apply(s.from)), toQt(m.apply(s.to)));
   painter.setPen(pen(theme.ink, 0.3));
@@ -131,11 +131,11 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
   drawLabel(painter, piece, m);
   painter.setPen(theme.secondInk);
   drawEdgeNotes(painter, order, design, i, m);
-  for (const LevelMark& l : piece.levels) {
+  for (const LevelLine& l : piece.levelLines()) {
     const auto level = std::find_if(design.pattern.levels.begin(), design.pattern.levels.end(),
                                     [&](const PatternLevel& x) { return x.id == l.level; });
-    const QString name =
-        QString::fromStdString(level->name).toLower() + (level->estimated ? QStringLiteral(" (estimated)") : QString());
+    const QString name = QString::fromStdString(level->name).toLower() +
+                         (level->estimated() ? QStringLiteral(" (estimated)") : QString());
     const Vec2 along = m.applyToDirection(unit(l.b - l.a));
     drawTextMm(painter, m.apply(lerp(l.a, l.b, 0.5)) + Vec2{0, -0.8}, 3, name, angleBetween({1, 0}, along),
                Qt::AlignHCenter);

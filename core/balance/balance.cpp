@@ -8,6 +8,7 @@
 #include "balance/fit.h"
 #include "balance/layers.h"
 #include "balance/moved_pattern.h"
+#include "balance/problem.h"
 #include "balance/solve.h"
 #include "lowered.h"
 #include "pieces/crossing.h"
@@ -22,12 +23,11 @@ constexpr double kReported = 1e-3;    // mm: smaller movements are not worth a l
 constexpr double kNear = 1;           // mm: a movement is named after the notch or corner this near
 
 // Where no end was reached, or only by moving edges further than anybody would cut, the pieces stay as drafted.
-void refuseWild(const BalanceProblem& problem, Solution& s, std::vector<std::string>& unreachable) {
+void refuseWild(const BalanceProblem& problem, Solution& s, std::vector<Unreachable>& unreachable) {
   const double most = largestMovement(problem, s.x);
   if (s.ended && std::isfinite(most) && most <= kMostMovement) return;
-  unreachable.push_back(s.ended
-                            ? fmt::format("some edge would have to move by {:.0f} mm; the pieces stay as drafted", most)
-                            : std::string("no shape near the draft fits everything; the pieces stay as drafted"));
+  const Unreachable::Why why = s.ended ? Unreachable::Why::TooFar : Unreachable::Why::NoShape;
+  unreachable.push_back({.why = why, .mm = s.ended ? most : 0});
   s.x.setZero();
   s.there = problem.linearised(s.x);
   s.conflicts.clear();
@@ -77,18 +77,17 @@ Eigen::VectorXd startOf(const Pattern& pattern, const BalanceProblem& problem, c
   return x;
 }
 
-void addOnce(std::vector<std::string>& list, const std::string& word) {
-  if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
+template <typename T>
+void addOnce(std::vector<T>& list, const T& item) {
+  if (std::find(list.begin(), list.end(), item) == list.end()) list.push_back(item);
 }
 
-// Edges of a row that are held, in words: "the princess edge of the centre front".
-std::vector<std::string> heldIn(const Pattern& pattern, const BalanceProblem& problem, const BalanceRow& row) {
-  std::vector<std::string> held;
+// Edges of a row that may not move.
+std::vector<EdgeName> heldIn(const Pattern& pattern, const BalanceProblem& problem, const BalanceRow& row) {
+  std::vector<EdgeName> held;
   const auto note = [&](size_t edge) {
     const BalancedEdge& e = problem.edges()[edge];
-    if (e.offset) return;
-    const Piece& piece = pattern.pieces[e.piece];
-    addOnce(held, fmt::format("the {} edge of the {}", piece.edges[e.edge].id, lowered(piece.name)));
+    if (!e.offset) addOnce(held, nameOf(pattern, e));
   };
   for (const LengthTerm& t : row.lengths) note(t.edge);
   for (const WidthTerm& t : row.widths)
@@ -97,59 +96,39 @@ std::vector<std::string> heldIn(const Pattern& pattern, const BalanceProblem& pr
   return held;
 }
 
-std::string listed(const std::vector<std::string>& words) {
-  std::string out;
-  for (size_t i = 0; i < words.size(); ++i) out += (i == 0 ? "" : i + 1 == words.size() ? " and " : ", ") + words[i];
+// A conflict of rows, and what is held in them; about one seam where several stretches of it stand alone.
+Unreachable unreachableOf(const Pattern& pattern, const BalanceProblem& problem, const Conflict& conflict) {
+  Unreachable out{.why = Unreachable::Why::Conflict, .mm = conflict.residual};
+  for (const size_t r : conflict.rows) {
+    addOnce(out.rows, problem.rows()[r].what);
+    for (const EdgeName& e : heldIn(pattern, problem, problem.rows()[r])) addOnce(out.held, e);
+  }
+  out.seam = problem.rows()[conflict.rows.front()].seam;
   return out;
 }
 
-// What a conflict says: the rows that fight, and what is held in them.
-struct Fight {
-  std::string subject;              // the row, or the seam where several stretches of it stand alone
-  std::vector<std::string> others;  // that cannot hold together with it
-  std::vector<std::string> held;
-  double residual = 0;
-};
-
-Fight fightOf(const Pattern& pattern, const BalanceProblem& problem, const Conflict& conflict) {
-  Fight fight;
-  fight.residual = conflict.residual;
-  std::vector<std::string> names;
-  for (size_t r : conflict.rows) {
-    addOnce(names, problem.rows()[r].what);
-    for (const std::string& h : heldIn(pattern, problem, problem.rows()[r])) addOnce(fight.held, h);
-  }
-  fight.subject = names.front();
-  fight.others.assign(names.begin() + 1, names.end());
-  const Seam* seam = pattern.seam(problem.rows()[conflict.rows.front()].seam);
-  if (fight.others.empty() && seam) fight.subject = seam->name;
-  return fight;
+// Whether two conflicts are told in the same words: stretches of one seam that each stand alone are one.
+bool sameConflict(const Unreachable& a, const Unreachable& b) {
+  const bool alone = a.rows.size() == 1 && b.rows.size() == 1 && !a.seam.empty();
+  return a.seam == b.seam && a.held == b.held && (alone || a.rows == b.rows);
 }
 
-// "Side seam: 3.0 mm are left; held with these choices: the side edge of ...".
 void tellConflicts(const Pattern& pattern, const BalanceProblem& problem, const Solution& s, Balanced& out) {
-  std::vector<Fight> fights;
+  const auto first = static_cast<std::ptrdiff_t>(out.unreachable.size());
   for (const Conflict& c : s.conflicts) {
-    Fight fight = fightOf(pattern, problem, c);
-    const auto same = std::find_if(fights.begin(), fights.end(), [&](const Fight& f) {
-      return f.subject == fight.subject && f.others == fight.others && f.held == fight.held;
-    });
-    if (same == fights.end()) {
-      fights.push_back(std::move(fight));
+    const Unreachable next = unreachableOf(pattern, problem, c);
+    const auto same = std::find_if(out.unreachable.begin() + first, out.unreachable.end(),
+                                   [&](const Unreachable& u) { return sameConflict(u, next); });
+    if (same == out.unreachable.end()) {
+      out.unreachable.push_back(next);
     } else {
-      same->residual = std::max(same->residual, fight.residual);
+      same->mm = std::max(same->mm, next.mm);
     }
-  }
-  for (const Fight& f : fights) {
-    std::string text = fmt::format("{}: {:.1f} mm are left", f.subject, f.residual);
-    if (!f.others.empty()) text += fmt::format("; it cannot hold together with {}", listed(f.others));
-    if (!f.held.empty()) text += fmt::format("; held with these choices: {}", listed(f.held));
-    out.unreachable.push_back(std::move(text));
   }
 }
 
 std::string nameNear(const Piece& piece, Vec2 at) {
-  for (const LevelMark& l : piece.levels)
+  for (const LevelLine& l : piece.levelLines())
     if (distance(l.a, at) < kNear || distance(l.b, at) < kNear) return l.level;
   for (const auto& [role, name] : {std::pair{EdgeRole::Top, "top"}, {EdgeRole::Hem, "hem"}})
     for (const Edge& e : piece.edges)
@@ -285,7 +264,7 @@ bool endsFree(const Pattern& pattern, const Seam& seam, bool atTop) {
   return true;
 }
 
-void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<std::string>& unreachable) {
+void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<Unreachable>& unreachable) {
   for (size_t i = 0; i < pattern.seams.size(); ++i) {
     const SeamWish wish = options.choiceOf(pattern.seams[i].id).wish;
     if (wish != SeamWish::TrimTop && wish != SeamWish::TrimHem) continue;
@@ -293,9 +272,7 @@ void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<st
     if (endsFree(pattern, pattern.seams[i], atTop)) {
       trimSeam(pattern, i, atTop);
     } else {
-      unreachable.push_back(
-          fmt::format("{}: it is sewn on at its {} end and cannot be trimmed there; it stays as drafted",
-                      pattern.seams[i].name, atTop ? "upper" : "lower"));
+      unreachable.push_back({.why = Unreachable::Why::SewnOn, .seam = pattern.seams[i].id, .atTop = atTop});
     }
   }
   trueAcrossSeams(pattern);

@@ -23,7 +23,8 @@
 #include <string>
 #include <vector>
 
-#include "balance/problem.h"
+#include "balance/options.h"
+#include "balance/unreachable.h"
 #include "pieces/pattern.h"
 
 namespace armure {
@@ -65,7 +66,7 @@ struct BalanceEnd {
 struct Balanced {
   Pattern pattern;
   std::vector<EdgeMove> moves;           // of every edge that differs from the draft, the largest first
-  std::vector<std::string> unreachable;  // what cannot be brought to fit with these options, in words
+  std::vector<Unreachable> unreachable;  // what cannot be brought to fit with these options
   BalanceCertificate certificate;
   BalanceEnd end;
 };

@@ -47,7 +47,7 @@ Path throughLevels(const Pattern& pattern, const SeamSide& side) {
   constexpr double kOnPath = 1e-2, kApart = 5;  // mm
   const Path path = pattern.sidePath(side);
   std::vector<double> along{0, path.length()};
-  for (const LevelMark& mark : pattern.pieces.at(side.piece).levels)
+  for (const LevelLine& mark : pattern.pieces.at(side.piece).levelLines())
     for (const Vec2 end : {mark.a, mark.b})
       for (double s : path.crossings(end, mark.b - mark.a))
         if (distance(path.pointAt(s), end) < kOnPath) along.push_back(s);

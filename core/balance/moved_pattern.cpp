@@ -5,6 +5,7 @@
 #include <stdexcept>
 
 #include "pieces/crossing.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -19,13 +20,10 @@ double lengthTo(const BalancedEdge& e, double drafted, const Eigen::VectorXd& x)
 void moveEdge(const Piece& before, Piece& piece, const BalancedEdge& e, const Eigen::VectorXd& x) {
   const Edge& edge = before.edges[e.edge];
   piece.edges[e.edge].path = e.moving.path(x);
-  for (size_t n = 0; n < before.notches.size(); ++n)
-    if (before.notches[n].edge == edge.id) piece.notches[n].at = lengthTo(e, before.notches[n].at, x);
-  for (size_t l = 0; l < before.levels.size(); ++l) {
-    const LevelMark& mark = before.levels[l];
-    if (const auto s = nearOn(edge.path, mark.a)) piece.levels[l].a = e.moving.movedJoint(e.moving.jointAt(*s), x);
-    if (const auto s = nearOn(edge.path, mark.b)) piece.levels[l].b = e.moving.movedJoint(e.moving.jointAt(*s), x);
-  }
+  for (size_t m = 0; m < before.marks.size(); ++m)
+    for (Anchor Mark::*anchor : {&Mark::a, &Mark::b})
+      if ((before.marks[m].*anchor).edge == edge.id)
+        (piece.marks[m].*anchor).at = lengthTo(e, (before.marks[m].*anchor).at, x);
 }
 
 // A straight line stays one.
@@ -52,20 +50,6 @@ void followCorners(Piece& piece, const std::vector<bool>& moved) {
   }
 }
 
-double notchOn(const Pattern& pattern, const SeamSide& side, const std::string& id) {
-  for (const Notch& n : pattern.pieces[side.piece].notches)
-    if (side.uses(n.edge) && n.id == id) return pattern.alongSide(side, {n.edge, n.at});
-  throw std::out_of_range("balance: piece " + pattern.pieces[side.piece].id + " has no notch " + id);
-}
-
-// What the seam says of its notches follows the pieces.
-void renewNotches(Pattern& pattern, Seam& seam) {
-  for (SeamNotch& n : seam.notches) {
-    n.a = notchOn(pattern, seam.a, n.id);
-    n.b = notchOn(pattern, seam.b, n.id);
-  }
-}
-
 // Cuts `amount` off an edge at its upper end as the side walks it, or at its lower end.
 void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
   Piece& piece = pattern.pieces[side.piece];
@@ -75,19 +59,12 @@ void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
   const Path old = piece.edges[i].path;
   if (amount >= old.length() - 1) throw std::invalid_argument("balance: more would be trimmed than the edge has");
   piece.edges[i].path = atStart ? old.sub(amount, old.length()) : old.sub(0, old.length() - amount);
-  std::erase_if(piece.levels, [&](const LevelMark& l) {
-    for (const Vec2 end : {l.a, l.b})
-      if (const auto s = nearOn(old, end))
-        if (atStart ? *s < amount : *s > old.length() - amount) {
-          for (PatternLevel& p : pattern.levels)
-            if (p.id == l.level) p.ring = false;
-          return true;
-        }
-    return false;
-  });
-  if (atStart)
-    for (Notch& n : piece.notches)
-      if (n.edge == use.edge) n.at -= amount;
+  const double kept = old.length() - amount;
+  const EdgePart rest =
+      atStart ? EdgePart{use.edge, amount, old.length(), use.edge} : EdgePart{use.edge, 0, kept, use.edge};
+  for (const Mark& gone : carryMarks(piece, {rest}))
+    for (PatternLevel& p : pattern.levels)
+      if (gone.isLevel() && p.id == gone.id) p.ring = false;
   std::vector<bool> moved(piece.edges.size(), false);
   moved[i] = true;
   followCorners(piece, moved);
@@ -108,7 +85,7 @@ Pattern movedPattern(const Pattern& drafted, const BalanceProblem& problem, cons
   for (size_t i = 0; i < out.pieces.size(); ++i) followCorners(out.pieces[i], moved[i]);
   followFreeEdges(drafted, out);
   for (Seam& seam : out.seams) {
-    renewNotches(out, seam);
+    seam.notches = notchesOf(out, seam);
     if (const auto asked = problem.eases().find(seam.id); asked != problem.eases().end()) seam.eases = asked->second;
   }
   return out;
@@ -124,16 +101,10 @@ void trimSeam(Pattern& pattern, size_t index, bool atTop) {
     pattern.trims.push_back({seam.id, atTop, side.piece, std::abs(longer)});
   }
   // Both sides are equally long now, so it is the same from which end the notches are marked.
-  for (Notch& n : pattern.pieces[seam.b.piece].notches) {
-    if (!seam.b.uses(n.edge)) continue;
-    const auto known =
-        std::find_if(seam.notches.begin(), seam.notches.end(), [&](const SeamNotch& s) { return s.id == n.id; });
-    if (known == seam.notches.end()) continue;
-    const EdgePlace place = pattern.placeOnSide(seam.b, notchOn(pattern, seam.a, n.id));
-    n.edge = place.edge;
-    n.at = place.at;
-  }
-  renewNotches(pattern, seam);
+  for (const SeamNotch& notch : notchesOf(pattern, seam))
+    for (Mark& n : pattern.pieces[seam.b.piece].notches())
+      if (n.id == notch.id && seam.b.uses(n.a.edge)) n.a = pattern.placeOnSide(seam.b, notch.a);
+  seam.notches = notchesOf(pattern, seam);
 }
 
 }  // namespace armure

@@ -10,10 +10,10 @@
 namespace armure {
 namespace {
 
-constexpr double kReach = 100;       // mm: L0
-constexpr double kBending = 5e5;     // mm^4: phi
+constexpr double kReach = 100;                     // mm: L0
+constexpr double kBending = 5e5;                   // mm^4: phi
 constexpr double kCrumb = 0.5, kLeastBeam = 0.02;  // mm
-constexpr double kSameJoint = 1e-4;  // mm
+constexpr double kSameJoint = 1e-4;                // mm
 
 // Where an edge's velocity is sampled: Gauss-Legendre of 16 points on each of `parts` equal parts of [0, 1]. B_i' at
 // each, i = 0 to 3.
@@ -95,9 +95,9 @@ Eigen::MatrixXd MovingEdge::hessian() const {
   for (size_t i = 0; i < cubics_.size(); ++i) {
     const double l = along_[i + 1] - along_[i];
     const auto a = at(i), b = a + kPerJoint;
-    // A beam of length l: 12, 6l; 6l, 4l^2, divided by l^3. A crumb between a joint and a level beside it resists turning
-    // no more than a beam of kCrumb, and is no shorter than kLeastBeam: its own stiffness, that of l^3 to nothing, would
-    // drown all others in rounding.
+    // A beam of length l: 12, 6l; 6l, 4l^2, divided by l^3. A crumb between a joint and a level beside it resists
+    // turning no more than a beam of kCrumb, and is no shorter than kLeastBeam: its own stiffness, that of l^3 to
+    // nothing, would drown all others in rounding.
     const double beamLength = std::max(l, kLeastBeam), square = beamLength * beamLength, six = 6 * beamLength;
     const double k = kBending / kReach / (square * std::max(l, kCrumb));
     for (Eigen::Index c = 0; c < 2; ++c) {

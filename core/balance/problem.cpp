@@ -14,14 +14,12 @@ namespace {
 
 constexpr double kOnPath = 1e-3;  // mm
 
-// Notches and level marks on an edge, as arc lengths from its start.
+// Marks on an edge, as arc lengths from its start.
 std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
   std::vector<double> cuts;
-  for (const Notch& n : piece.notches)
-    if (n.edge == edge.id) cuts.push_back(n.at);
-  for (const LevelMark& l : piece.levels)
-    for (const Vec2 end : {l.a, l.b})
-      if (const auto s = nearOn(edge.path, end)) cuts.push_back(*s);
+  for (const Mark& m : piece.marks)
+    for (const Anchor* anchor : {&m.a, &m.b})
+      if (anchor->edge == edge.id) cuts.push_back(anchor->at);
   return cuts;
 }
 
@@ -197,24 +195,23 @@ void BalanceProblem::collectStretches(const Seam& seam) {
   }
 }
 
-Foot BalanceProblem::footOf(size_t piece, Vec2 point) const {
+Foot BalanceProblem::footOf(size_t piece, const Anchor& anchor) const {
   const Piece& p = drafted_.pieces[piece];
-  for (size_t e = 0; e < p.edges.size(); ++e)
-    if (const auto state = find(piece, e))
-      if (const auto s = nearOn(p.edges[e].path, point)) return {state, edges_[*state].moving.jointAt(*s), point};
-  return {std::nullopt, 0, point};
+  const auto state = find(piece, edgePlace(p, anchor.edge));
+  if (!state || !anchor.onOutline()) return {std::nullopt, 0, p.point(anchor)};
+  return {state, edges_[*state].moving.jointAt(anchor.at), p.point(anchor)};
 }
 
 void BalanceProblem::collectGirths() {
   for (const PatternLevel& l : drafted_.levels) {
     if (!l.ring) continue;
     BalanceRow row{Family::Girth, l.name + " girth", ""};
-    row.constant = l.openingGap - l.finishedGirth;
+    row.constant = l.gaps.sum() - l.finishedGirth;
     for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
       const Piece& p = drafted_.pieces[i];
       if (p.layer != "shell") continue;
-      for (const LevelMark& m : p.levels)
-        if (m.level == l.id) row.widths.push_back({footOf(i, m.a), footOf(i, m.b), p.girthShare()});
+      for (const Mark& m : p.levelMarks())
+        if (m.id == l.id) row.widths.push_back({footOf(i, m.a), footOf(i, m.b), p.girthWeight()});
     }
     rows_.push_back(std::move(row));
   }

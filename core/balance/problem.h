@@ -32,32 +32,15 @@
 #include <Eigen/Core>
 #include <map>
 #include <optional>
-#include <set>
 #include <string>
 #include <vector>
 
 #include "balance/moving_edge.h"
+#include "balance/options.h"
 #include "pieces/crossing.h"
 #include "pieces/pattern.h"
-#include "rules/seam_choices.h"
 
 namespace armure {
-
-// Edges that together have to be this long, whatever they were: a line of a layer, from the shell's.
-struct PrescribedLength {
-  std::string what;
-  std::vector<PieceEdge> edges;
-  double mm = 0;
-};
-
-struct BalanceOptions {
-  std::map<std::string, SeamChoice, std::less<>> seams;  // by seam id; both sides give way where none is given
-  std::set<EdgeName> locks;                              // edges that are held as drafted
-  double easeLimit = 3.175;                              // mm a seam may ease in, for SeamWish::Ease
-  std::vector<PrescribedLength> lengths;                 // these edges give way, sewn or not
-
-  SeamChoice choiceOf(std::string_view seam) const;
-};
 
 enum class Family { Stretch, Girth, Corner, Join };
 
@@ -160,7 +143,7 @@ class BalanceProblem {
   void collectJoins();
   size_t mineAt(const SeamSide& side, const SeamEnd& end) const;
   std::optional<TurnTerm> turnOf(size_t piece, size_t edge, bool atStart, double factor) const;
-  Foot footOf(size_t piece, Vec2 point) const;
+  Foot footOf(size_t piece, const Anchor& anchor) const;
   std::vector<LengthTerm> terms(const SeamSide& side, double from, double to, double factor) const;
   void collectPattern();
 

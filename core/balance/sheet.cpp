@@ -23,26 +23,24 @@ constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
 
 class SheetMaker {
  public:
-  explicit SheetMaker(const SheetInput& input)
-      : input_(input), pattern_(input.pattern), cut_(input.cutOutlines) {
+  explicit SheetMaker(const SheetInput& input) : input_(input), pattern_(input.pattern), cut_(input.cutOutlines) {
     for (const Seam& seam : pattern_.seams) along_.push_back(evenPoints(pattern_.sidePath(seam.a), kSpots));
   }
 
   // Told first: the rows that fail for it come after.
   void wishes() {
     if (!input_.balanced) return;
-    for (const std::string& text : input_.balanced->unreachable) {
+    for (const Unreachable& u : input_.balanced->unreachable) {
+      const UnreachableWords words = wordsOf(u, pattern_);
       CheckRow r;
       r.kind = CheckKind::Wish;
       r.verdict = Verdict::Fail;
       r.quantity = Quantity::Count;
       r.amount = 1;
-      const size_t colon = text.find(": ");
-      r.subject = "Cannot be balanced" + (colon == std::string::npos ? "" : ": " + text.substr(0, colon));
-      r.detail = colon == std::string::npos ? text : text.substr(colon + 2);
+      r.subject = "Cannot be balanced" + (words.subject.empty() ? "" : ": " + words.subject);
+      r.detail = words.detail;
       r.remedy = "let go of an edge that is held, or let both sides of the seam give way";
-      for (const Seam& s : pattern_.seams)
-        if (text.starts_with(s.name)) r.seam = s.id;
+      r.seam = u.seam;
       rows_.push_back(std::move(r));
     }
   }
@@ -81,7 +79,35 @@ class SheetMaker {
       r.detail = off > 0 ? "the pieces close too wide" : "the pieces close too narrow";
       judge(r, std::abs(off), limits::kLengthMm,
             "give the difference back at the side, or change the intakes of this level");
+      skin(l);
     }
+  }
+
+  // What a plunge leaves open, measured between its edges: from the piece next to the centre front to the centre.
+  void skin(const PatternLevel& level) {
+    constexpr double kNone = 0.01;  // mm
+    if (std::abs(level.gaps.skin) < kNone) return;
+    const Edge* centre = nullptr;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (p.layer == "shell" && p.half == Half::Front && isCentre(e.role) && !centre) centre = &e;
+    if (!centre) return;
+    const Vec2 down = unit(centre->path.end() - centre->path.start());
+    double nearest = HUGE_VAL;
+    for (const Piece& p : pattern_.pieces) {
+      if (p.layer != "shell" || p.half != Half::Front) continue;
+      for (const LevelLine& l : p.levelLines())
+        if (l.level == level.id) nearest = std::min(nearest, std::abs(cross(down, l.a - centre->path.start())));
+    }
+    if (nearest == HUGE_VAL) return;
+    CheckRow r;
+    r.kind = CheckKind::Girth;
+    r.level = level.id;
+    r.subject = fmt::format("{}, open between the edges of the plunge", level.name);
+    const double off = 2 * nearest - level.gaps.skin;
+    r.detail =
+        off > 0 ? "it leaves more open than the girth counts with" : "it leaves less open than the girth counts with";
+    judge(r, std::abs(off), limits::kLengthMm, "hold the front panels, or draw the plunge again");
   }
 
   void joins() {
@@ -131,7 +157,7 @@ class SheetMaker {
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
         // Each level may ask for one; more than that no width explains.
-        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levels.size())),
+        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levelLines().size())),
               "make the intakes run more evenly from level to level", Verdict::Advice);
       }
     }
@@ -220,14 +246,15 @@ class SheetMaker {
         clip.amount = hollow;
         rows_.push_back(std::move(clip));
       }
-      for (const LevelMark& m : p.levels) {
+      for (const LevelLine& m : p.levelLines()) {
         const double width = m.width() * (p.onFold.empty() ? 1 : 2);
         const double least = betweenFoldAndCup(p, m) ? limits::kBridgeMm : limits::kNarrowMm;
         if (width >= least || cutsCorner(p, m)) continue;
         CheckRow narrow = pieceRow(p, "width");
         narrow.level = m.level;
         const bool sewable = width >= std::min(least, limits::kTooNarrowMm);
-        narrow.detail = sewable ? "the piece is narrow: its seams lie close together" : "the piece is too narrow to sew";
+        narrow.detail =
+            sewable ? "the piece is narrow: its seams lie close together" : "the piece is too narrow to sew";
         narrow.amount = width;
         narrow.limit = least;
         narrow.verdict = sewable ? Verdict::Advice : Verdict::Fail;
@@ -364,15 +391,15 @@ class SheetMaker {
     judge(r, std::abs(found - fact->mm), limits::kMeasuredMm, remedy, Verdict::Advice);
   }
 
-  // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it cannot
-  // be compared.
+  // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it
+  // cannot be compared.
   void sideLength() {
     const Seam* side = pattern_.seam("side");
     if (!side) return;
     for (const auto& [s, name] : {std::pair{&side->a, "front"}, {&side->b, "back"}}) {
       const Path path = pattern_.sidePath(*s);
       const auto placeOf = [&](std::string_view level) -> std::optional<double> {
-        for (const LevelMark& m : pattern_.pieces[s->piece].levels)
+        for (const LevelLine& m : pattern_.pieces[s->piece].levelLines())
           if (m.level == level)
             for (const Vec2 end : {m.a, m.b})
               if (const auto at = nearOn(path, end)) return at;
@@ -420,7 +447,7 @@ class SheetMaker {
     return !isSewn(across) ? "" : atTop ? ", upper end" : ", lower end";
   }
   // A level between two edges that meet, or to the top edge or hem, only crosses a corner of the piece.
-  static bool cutsCorner(const Piece& p, const LevelMark& m) {
+  static bool cutsCorner(const Piece& p, const LevelLine& m) {
     const size_t n = p.edges.size();
     std::vector<bool> a, b;
     for (const Edge& e : p.edges) {
@@ -434,7 +461,7 @@ class SheetMaker {
     return false;
   }
   // The bridge between two cups: from the fold to a cup line.
-  static bool betweenFoldAndCup(const Piece& p, const LevelMark& m) {
+  static bool betweenFoldAndCup(const Piece& p, const LevelLine& m) {
     const auto meets = [&](EdgeRole role) {
       return std::any_of(p.edges.begin(), p.edges.end(),
                          [&](const Edge& e) { return e.role == role && (nearOn(e.path, m.a) || nearOn(e.path, m.b)); });

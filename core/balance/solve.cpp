@@ -18,7 +18,8 @@ using Eigen::VectorXd;
 constexpr double kStill = 1e-6;     // mm: an unknown
 constexpr double kViolated = 1e-4;  // mm: a constraint that does not hold
 constexpr int kMostSteps = 40;
-constexpr double kNearlyStill = 0.05, kNearlyHolds = 1e-2;  // mm: where rounding keeps the last steps from becoming still
+constexpr double kNearlyStill = 0.05,
+                 kNearlyHolds = 1e-2;  // mm: where rounding keeps the last steps from becoming still
 
 double largest(const VectorXd& v) { return v.size() > 0 ? v.cwiseAbs().maxCoeff() : 0; }
 
@@ -105,11 +106,11 @@ MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear, const 
 }
 
 // S lambda = wanted for a positive semidefinite S. Rows that nothing movable takes part in, or that follow from others,
-// leave it singular: then the shortest lambda of least squares, by a rank-revealing decomposition (a complete orthogonal
-// one, from QR with column pivoting). The pivots of Eigen's L D L' tell that S is singular, but not its rank: they are
-// chosen before they are updated and need not fall.
+// leave it singular: then the shortest lambda of least squares, by a rank-revealing decomposition (a complete
+// orthogonal one, from QR with column pivoting). The pivots of Eigen's L D L' tell that S is singular, but not its
+// rank: they are chosen before they are updated and need not fall.
 VectorXd solved(const MatrixXd& schur, const VectorXd& wanted) {
-  constexpr double kFollows = 1e-10;  // of the largest pivot
+  constexpr double kFollows = 1e-10;              // of the largest pivot
   const auto refined = [&](const auto& factor) {  // once more for what rounding has left
     const VectorXd first = factor.solve(wanted);
     return VectorXd(first + factor.solve(wanted - schur * first));

@@ -5,17 +5,17 @@
 namespace armure {
 namespace {
 
-struct Mark {
+struct Place {
   std::string id;
   double at;
 };
 
 // Notches of one side as lengths from its upper end.
-std::vector<Mark> marksOf(const Pattern& pattern, const SeamSide& side) {
-  std::vector<Mark> marks;
-  for (const Notch& n : pattern.pieces.at(side.piece).notches)
-    if (side.uses(n.edge)) marks.push_back({n.id, pattern.alongSide(side, {n.edge, n.at})});
-  std::sort(marks.begin(), marks.end(), [](const Mark& a, const Mark& b) { return a.at < b.at; });
+std::vector<Place> marksOf(const Pattern& pattern, const SeamSide& side) {
+  std::vector<Place> marks;
+  for (const Mark& n : pattern.pieces.at(side.piece).notches())
+    if (side.uses(n.a.edge)) marks.push_back({n.id, pattern.alongSide(side, n.a)});
+  std::sort(marks.begin(), marks.end(), [](const Place& a, const Place& b) { return a.at < b.at; });
   return marks;
 }
 
@@ -39,12 +39,12 @@ Walk walk(const Pattern& pattern, const Seam& seam) {
   result.lengthA = pattern.sidePath(seam.a).length();
   result.lengthB = pattern.sidePath(seam.b).length();
   result.plannedEase = seam.ease();
-  const std::vector<Mark> a = marksOf(pattern, seam.a), b = marksOf(pattern, seam.b);
+  const std::vector<Place> a = marksOf(pattern, seam.a), b = marksOf(pattern, seam.b);
 
   std::string from = "top";
   double lastA = 0, lastB = 0;
-  for (const Mark& m : a) {
-    const auto partner = std::find_if(b.begin(), b.end(), [&](const Mark& n) { return n.id == m.id; });
+  for (const Place& m : a) {
+    const auto partner = std::find_if(b.begin(), b.end(), [&](const Place& n) { return n.id == m.id; });
     if (partner == b.end()) continue;
     result.stretches.push_back({from, m.id, m.at - lastA, partner->at - lastB, 0});
     from = m.id;

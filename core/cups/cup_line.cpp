@@ -166,7 +166,7 @@ class CupLineMaker {
   }
 
   // The place on the side front's edge (which runs up) where the line meets the princess seam.
-  EdgePlace onPrincess(double under) const {
+  Anchor onPrincess(double under) const {
     const Edge& edge = side_.edge(princess_.b.chain.front().edge);
     return {edge.id, edge.path.length() - under};
   }

@@ -49,7 +49,7 @@ class CupMaker {
     uniteSeams(pattern_, "princess");
     for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
     for (Piece& p : pattern_.pieces)
-      if (p.id != "cup-cover" && (p.id.starts_with("cup") || p.id.starts_with("band") || p.id.starts_with("front")))
+      if (p.part == Part::Cup || p.part == Part::CupBand || (p.part == Part::Panel && p.half == Half::Front))
         layGrain(p);
     return std::nullopt;
   }
@@ -62,8 +62,8 @@ class CupMaker {
                           line->through};
     const bool across = line->through.size() > 2;
     const std::string crossed = across ? pattern_.seams[1].id + "-cup" : "";
-    std::vector<PieceName> names{{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}};
-    if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam"});
+    std::vector<PieceName> names{{"cup-inner", "Inner cup", Part::Cup}, {"cup-outer", "Outer cup", Part::Cup}};
+    if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam", Part::Cup});
     dividePieces(pattern_, dividing, names);
     nameSides("cup");
     if (across) join(crossed, "Outer cup", "cup.across");
@@ -110,6 +110,7 @@ class CupMaker {
   };
 
   std::optional<Problem> divideCup(const std::string& id, const Across& at, PieceName innerName, PieceName outerName) {
+    innerName.part = outerName.part = id == "band" ? Part::CupBand : Part::Cup;
     const size_t inner = place("cup-inner"), outer = place("cup-outer");
     const Seam& princess = *pattern_.seam("princess-cup");
     const Seam &in = *pattern_.seam("cup-1"), &out = outerEnd();
@@ -142,7 +143,7 @@ class CupMaker {
   }
 
   // Square to the princess seam, an arc from there to the cup line.
-  LineThrough across(size_t piece, const EdgePlace& from, const EdgePlace& to, Vec2 down, bool fromPrincess) const {
+  LineThrough across(size_t piece, const Anchor& from, const Anchor& to, Vec2 down, bool fromPrincess) const {
     const Piece& p = pattern_.pieces[piece];
     const Vec2 a = p.edge(from.edge).path.pointAt(from.at), b = p.edge(to.edge).path.pointAt(to.at);
     const Vec2 square{down.y, -down.x}, chord = unit(b - a);
@@ -215,6 +216,7 @@ class CupMaker {
     for (Piece& p : pattern_.pieces) {
       if (p.id != "cup-inner") continue;
       p.id = "cup-cover";
+      p.part = Part::CupCover;
       layGrain(p);
       const Vec2 middle = lerp(p.grainTop, p.grainBottom, 0.5);
       p.grainTop = middle + rotated(p.grainTop - middle, kPi / 4);
@@ -225,7 +227,7 @@ class CupMaker {
     // Over the cup a level runs by way of the bust point, at an angle; the straight width of the flat cover is shorter.
     for (const BentLevel& b : done.bent)
       for (PatternLevel& l : pattern_.levels)
-        if (l.id == b.level) l.openingGap += 2 * b.longer;
+        if (l.id == b.level) l.gaps.gathers += 2 * b.longer;
     tellGap(done, "cup.cover", "Cup cover, on the bias: its halves laid together above the bust point",
             "draped over the cup the cloth gives on the bias; what is too much below the bust point is taken up in a "
             "dart; common practice");

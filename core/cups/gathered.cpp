@@ -163,8 +163,8 @@ class Gatherer {
     Piece cup = pattern_.pieces[inner_];
     cup.id = "cup-gathered";
     cup.name = "Lower cup, gathered";
-    cup.levels.clear();
-    cup.notches.clear();
+    cup.part = Part::Cup;
+    cup.marks.clear();
     std::vector<double> above, below;
     for (const Slash& k : slashes) above.push_back(k.upper), below.insert(below.begin(), k.lower);
     const Path evened = smoothed(spread.upper, upper_.length(), above, fanned ? 0 : gap);
@@ -216,8 +216,8 @@ class Gatherer {
   void spanLevels() {
     for (PatternLevel& l : pattern_.levels)
       for (size_t i : {inner_, outer_})
-        for (const LevelMark& m : pattern_.pieces[i].levels)
-          if (m.level == l.id && l.ring) l.openingGap += m.width() * pattern_.pieces[i].girthShare();
+        for (const LevelLine& m : pattern_.pieces[i].levelLines())
+          if (m.level == l.id && l.ring) l.gaps.gathers += m.width() * pattern_.pieces[i].girthWeight();
   }
 
   void replace(Piece cup) {
@@ -239,16 +239,16 @@ class Gatherer {
   // Old notches are gone on the gathered side, so they go on the other one too.
   void clearNotches(Seam& s) {
     for (const SeamSide* side : {&s.a, &s.b})
-      std::erase_if(pattern_.pieces[side->piece].notches, [&](const Notch& n) { return side->uses(n.edge); });
+      std::erase_if(pattern_.pieces[side->piece].marks,
+                    [&](const Mark& n) { return n.isNotch() && side->uses(n.a.edge); });
     s.notches.clear();
   }
 
   // The frame is side a, walked from the centre out. `at` is where the gathers begin or end along it, if not at the end
   // of the seam, and `onGathered` the same place on the edge of the gathered piece.
   SeamNotch notched(Seam& s, const std::string& edge, const std::string& id, double at, double onGathered) {
-    const EdgePlace onFrame = pattern_.placeOnSide(s.a, at);
-    pattern_.pieces[s.a.piece].notches.push_back({id, onFrame.edge, onFrame.at});
-    pattern_.pieces[s.b.piece].notches.push_back({id, edge, onGathered});
+    pattern_.pieces[s.a.piece].marks.push_back(notchMark(id, pattern_.placeOnSide(s.a, at)));
+    pattern_.pieces[s.b.piece].marks.push_back(notchMark(id, {edge, onGathered, {}}));
     s.notches.push_back({id, at, pattern_.pieces[s.b.piece].edge(edge).path.length() - onGathered});
     return s.notches.back();
   }

@@ -29,7 +29,12 @@ class LayerLines {
  public:
   // `traced` are the two pieces before they were renamed; they will stand at `first` and `first + 1`.
   LayerLines(const Pattern& shell, const Pattern& traced, const CupLine& cupLine, bool cutAbove, size_t first)
-      : shell_(shell), traced_(traced), cupLine_(cupLine), cutAbove_(cutAbove), seam_(*traced.seam(kInside)), first_(first) {
+      : shell_(shell),
+        traced_(traced),
+        cupLine_(cupLine),
+        cutAbove_(cutAbove),
+        seam_(*traced.seam(kInside)),
+        first_(first) {
     for (const Seam& s : shell.seams)
       if (isCupLine(s.id)) cups_.insert(s.b.piece);
   }
@@ -85,8 +90,8 @@ class LayerLines {
     });
   }
 
-  // Over a cup in the princess seam: that seam down to the underbust notch, and the upper edges beside it from where the
-  // cup line begins to where it ends.
+  // Over a cup in the princess seam: that seam down to the underbust notch, and the upper edges beside it from where
+  // the cup line begins to where it ends.
   void onPanels() {
     const Seam& princess = shell_.seams.front();
     const double skipped = cutAbove_ ? princessAbove() : 0;
@@ -99,7 +104,7 @@ class LayerLines {
     if (cutAbove_ || cupLine_.through.size() != 2) return;
     for (const bool inner : {true, false}) {
       const LineThrough& through = inner ? cupLine_.through.front() : cupLine_.through.back();
-      const EdgePlace& end = inner ? through.from : through.to;
+      const Anchor& end = inner ? through.from : through.to;
       const Path& edge = shell_.pieces[through.piece].edge(end.edge).path;
       std::vector<PieceEdge> layer;
       upperEdges(inner, layer);
@@ -145,16 +150,16 @@ void addLayer(Pattern& pattern, const Pattern& traced, const CupLine& line, bool
     Piece p = traced.pieces[i];
     p.id = layer + (i == inner ? "-inner" : "-outer");
     p.name = name + (i == inner ? ", inner" : ", outer");
+    p.part = Part::Pad;
     p.layer = layer;
     p.cloth.clear();
-    p.levels.clear();
     for (Edge& e : p.edges) {
       e.path = e.path.transformed(aside);
       e.allowance = allowance;
       const bool sewn = (i == inner ? seam->a : seam->b).uses(e.id);
       if (!sewn) e.role = e.role == EdgeRole::Cup ? EdgeRole::Raw : EdgeRole::Top;
     }
-    std::erase_if(p.notches, [&](const Notch& n) { return p.edge(n.edge).role != EdgeRole::Seam; });
+    std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() || p.edge(m.a.edge).role != EdgeRole::Seam; });
     layGrain(p);
     pattern.pieces.push_back(std::move(p));
   }
@@ -173,7 +178,7 @@ bool reachesShoulder(const Piece& piece) {
 
 // The place on the outline, but for one edge, that a straight line from a point meets first.
 struct Met {
-  EdgePlace place;
+  Anchor place;
   Vec2 point;
 };
 std::optional<Met> firstMet(const Piece& piece, std::string_view but, Vec2 from, Vec2 direction) {
@@ -212,13 +217,15 @@ bool cutAboveTop(Pattern& traced, const Block& block) {
   if (!left || !right) return false;
   DividingLine line{"pad-top", "Upper edge of the pad", "above the pad", EdgeRole::Top, 0, {}};
   // What is kept lies to the right as the line travels out from the centre.
-  line.through.push_back({seam.a.piece, left->place, traced.placeOnSide(seam.a, along), Path::line(left->point, onInner)});
+  line.through.push_back(
+      {seam.a.piece, left->place, traced.placeOnSide(seam.a, along), Path::line(left->point, onInner)});
   // Level on the inner piece; on the outer one it runs on from there, the seam closed, and up to the armhole.
   const Vec2 onward = rotated({1, 0}, angleBetween(a.tangentAt(along), traced.sidePath(seam.b).tangentAt(there)));
   const double third = distance(onOuter, right->point) / 3;
-  const Path rise(Cubic{onOuter, onOuter + third * onward, right->point - third * unit(right->point - onOuter), right->point});
+  const Path rise(
+      Cubic{onOuter, onOuter + third * onward, right->point - third * unit(right->point - onOuter), right->point});
   line.through.push_back({seam.b.piece, traced.placeOnSide(seam.b, there), right->place, rise});
-  dividePieces(traced, line, {{"above-inner", "Above"}, {"above-outer", "Above"}});
+  dividePieces(traced, line, {{"above-inner", "Above", Part::Panel}, {"above-outer", "Above", Part::Panel}});
   return true;
 }
 
@@ -232,12 +239,11 @@ std::optional<Problem> addInside(Pattern& pattern, const Pattern& panels, const 
   if (!line.ok()) return line.problem();
   const bool across = line->through.size() > 2;
   const std::string crossed = traced.seams[1].id + "-cup";
-  std::vector<PieceName> names{{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}};
+  std::vector<PieceName> names{{"cup-inner", "Inner cup", Part::Cup}, {"cup-outer", "Outer cup", Part::Cup}};
   if (across) names.push_back({"cup-beyond", "Outer cup"});
   dividePieces(traced, {"cup", "Cup line", "in the cup", EdgeRole::Cup, 0, line->through}, names);
   if (across) joinPieces(traced, crossed, "Outer cup");
-  if (kind != "pad")
-    addLayer(pattern, traced, *line, false, "lining", "Cup lining", rules.length("allowance.lining"));
+  if (kind != "pad") addLayer(pattern, traced, *line, false, "lining", "Cup lining", rules.length("allowance.lining"));
   if (kind != "lining") {
     const Seam& seam = *traced.seam(kInside);
     const bool high = reachesShoulder(traced.pieces[seam.a.piece]) || reachesShoulder(traced.pieces[seam.b.piece]);

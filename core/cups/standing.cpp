@@ -29,7 +29,7 @@ CupPieces cupPieces(const Pattern& pattern) {
   std::map<size_t, size_t> at;
   for (size_t i = 0; i < pattern.pieces.size(); ++i) {
     const Piece& p = pattern.pieces[i];
-    if (!p.id.starts_with("cup") && !p.id.starts_with("band")) continue;
+    if (!isCup(p)) continue;
     at[i] = cup.pattern.pieces.size();
     cup.pattern.pieces.push_back(p);
     cup.place.push_back(i);

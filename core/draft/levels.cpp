@@ -149,7 +149,8 @@ class OwnLevelMaker {
       if (std::abs(l->front - y) < kLeastFromOwn)
         return problem(own, fmt::format("is only {:.0f} mm from the {} line", std::abs(l->front - y), l->name));
     Level l{own.id, name, y, 0, bodyGirth(y), 0, 0, 0};
-    l.estimated = l.own = true;
+    l.own = true;
+    l.girthTaken = own.girth.has_value();
     working = own.girth ? worked("girth." + own.id, name + ", finished girth",
                                  {{'+', "given by the maker", *own.girth, Source::ByHand}}, "")
                         : worked("girth." + own.id, name + ", finished girth",
@@ -191,9 +192,9 @@ class OwnLevelMaker {
   std::vector<Station> girths_;
 };
 
-bool estimated(const Body& body, std::initializer_list<std::string_view> measures) {
-  return std::any_of(measures.begin(), measures.end(),
-                     [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
+bool taken(const Body& body, std::initializer_list<std::string_view> measures) {
+  return std::none_of(measures.begin(), measures.end(),
+                      [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
 }
 
 }  // namespace
@@ -226,10 +227,10 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
     return out.workings.back().result;
   };
   const auto add = [&](std::string_view key, std::string name, double y, double bodyGirth, double finished,
-                       bool isEstimated) {
+                       bool girthTaken, bool heightTaken) {
     const bool below = y > h.bust;
-    out.all.push_back(
-        {std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0, isEstimated});
+    out.all.push_back({std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0,
+                       girthTaken, heightTaken});
   };
 
   const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')},
@@ -250,19 +251,18 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   const double hip =
       girth(level::kHip, "Hip", {measureTerm(body, id::kHip), rules.term("spring.hip")}, "body + spring");
 
-  const bool heightsEstimated = estimated(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
-  add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top,
-      estimated(body, {id::kUpperBust}) || heightsEstimated);
-  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), 0,
-      estimated(body, {id::kUpperBust}) || heightsEstimated);
-  add(level::kBust, "Bust", h.bust, body.mm(id::kBust), bust, estimated(body, {id::kShoulderToBust}));
-  add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under,
-      estimated(body, {id::kUnderbust, id::kShoulderToUnderbust}));
-  add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, estimated(body, {id::kShoulderToWaist}));
-  const bool hipEstimated = estimated(body, {id::kHighHip, id::kWaistToHighHip});
-  add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, hipEstimated);
-  add(level::kHip, "Hip", h.hip, body.mm(id::kHip), hip, estimated(body, {id::kWaistToHip}));
-  add(level::kHem, "Hem", h.hem, 0, 0, hipEstimated);
+  const bool upper = taken(body, {id::kUpperBust}),
+             heightsTaken = taken(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});
+  add(level::kTop, "Top edge", h.top, body.mm(id::kUpperBust), top, upper, heightsTaken);
+  add(level::kChest, "Chest", h.chest, body.mm(id::kUpperBust), 0, upper, heightsTaken);
+  add(level::kBust, "Bust", h.bust, body.mm(id::kBust), bust, true, taken(body, {id::kShoulderToBust}));
+  add(level::kUnderbust, "Underbust", h.underbust, body.mm(id::kUnderbust), under, taken(body, {id::kUnderbust}),
+      taken(body, {id::kShoulderToUnderbust}));
+  add(level::kWaist, "Waist", h.waist, body.mm(id::kWaist), waist, true, taken(body, {id::kShoulderToWaist}));
+  const bool highHipGirth = taken(body, {id::kHighHip}), highHipHeight = taken(body, {id::kWaistToHighHip});
+  add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, highHipGirth, highHipHeight);
+  add(level::kHip, "Hip", h.hip, body.mm(id::kHip), hip, true, taken(body, {id::kWaistToHip}));
+  add(level::kHem, "Hem", h.hem, 0, 0, highHipGirth, highHipHeight);
   const std::vector<OwnLevel> ownLevels = rules.ownLevels();
   std::vector<Level> made;
   for (const OwnLevel& own : ownLevels) {

@@ -28,10 +28,12 @@ struct Level {
   double finishedGirth = 0;    // body + ease - reduction; includes an opening gap
   double frontShare = 0;       // of half the finished girth: frontShare + backShare = finishedGirth / 2
   double backShare = 0;
-  bool estimated = false;  // some measure used here was estimated
+  bool girthTaken = true, heightTaken = true;  // else estimated, or between its neighbours
   bool readOff = false;    // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
   bool own = false;        // added by the maker; its girth lies between its neighbours unless it was given
   bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut at the hem
+
+  bool estimated() const { return !girthTaken || !heightTaken; }
 };
 
 struct Levels {

@@ -2,8 +2,8 @@
 //
 // What stands at the centre of a half: a fold, a seam, or the edge of an opening. A gap that stays open when the
 // garment is worn is part of the finished girth. An opening ends at the hem or above it (over a skirt at the hip, say),
-// where the seam below is sewn; under a yoke it ends at the yoke as well, which closes by itself. A gap narrows to nothing
-// towards such an end, over 4 in, so that all edges there meet.
+// where the seam below is sewn; under a yoke it ends at the yoke as well, which closes by itself. A gap narrows to
+// nothing towards such an end, over 4 in, so that all edges there meet.
 #pragma once
 
 #include <algorithm>
@@ -45,8 +45,8 @@ struct Opening {
   }
 };
 
-// The opening of a half whose centre reaches from `topY` to `hemY`, and which ends at `endY`. A gap has one width, lacing in
-// a V two.
+// The opening of a half whose centre reaches from `topY` to `hemY`, and which ends at `endY`. A gap has one width,
+// lacing in a V two.
 inline Opening openingOf(const Rules& rules, bool front, double topY, double hemY, double endY) {
   Opening o{rules.option(front ? "opening.front" : "opening.kind"), topY, hemY};
   if (o.kind == "lacing" || o.kind == "loops") o.topGap = o.hemGap = rules.length("opening.gap");

@@ -120,7 +120,8 @@ class Princess {
       const double t = (bust - y) / reach;
       return Station{y, position_ + endX * t * t + shift + part * gap, -2 * endX * t / reach + part * slope, true};
     };
-    return {station(end_->y, atEnd, above), station(top, taken, (below + above) / 2), {bust, position_, corner, true, up}};
+    return {
+        station(end_->y, atEnd, above), station(top, taken, (below + above) / 2), {bust, position_, corner, true, up}};
   }
 
   // Where the line stands on every level below the bust it is drawn through: by rule, or as placed; below the last

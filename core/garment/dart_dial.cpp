@@ -100,9 +100,9 @@ class DialSetter {
                     p.edge(cut.mouth.edge).path.pointAt(cut.mouth.at));
   }
 
-  EdgePlace bustOn(const SeamSide& side) const {
-    for (const Notch& n : pattern_.pieces[side.piece].notches)
-      if (n.id == level::kBust && side.uses(n.edge)) return {n.edge, n.at};
+  Anchor bustOn(const SeamSide& side) const {
+    for (const Mark& n : pattern_.pieces[side.piece].notches())
+      if (n.id == level::kBust && side.uses(n.a.edge)) return n.a;
     return {side.chain.front().edge, 0};
   }
 
@@ -166,9 +166,9 @@ Vec2 dialDirection(std::string_view part) {
 std::optional<DialCentre> dialCentre(const Pattern& pattern) {
   for (const char* id : {"princess-cup", "princess", "princess-cup-cross"})
     if (const Seam* seam = pattern.seam(id))
-      for (const Notch& n : pattern.pieces[seam->a.piece].notches)
-        if (n.id == level::kBust && seam->a.uses(n.edge))
-          return DialCentre{seam->a.piece, pattern.pieces[seam->a.piece].edge(n.edge).path.pointAt(n.at)};
+      for (const Mark& n : pattern.pieces[seam->a.piece].notches())
+        if (n.id == level::kBust && seam->a.uses(n.a.edge))
+          return DialCentre{seam->a.piece, pattern.pieces[seam->a.piece].point(n.a)};
   return std::nullopt;
 }
 

@@ -32,7 +32,8 @@ void number(Pattern& pattern) {
 // A level that only touches a corner is not a level across.
 void dropEmptyMarks(Pattern& pattern) {
   constexpr double kLeast = 0.02;  // mm
-  for (Piece& p : pattern.pieces) std::erase_if(p.levels, [](const LevelMark& l) { return l.width() < kLeast; });
+  for (Piece& p : pattern.pieces)
+    std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() && p.line(m).width() < kLeast; });
 }
 
 // A line that leaves a piece, or runs over itself, leaves no cloth on one side.

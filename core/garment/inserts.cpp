@@ -23,8 +23,8 @@ class InsertMaker {
     const size_t index = place("front-1");
     const Piece& p = pattern_.pieces[index];
     const double top = rules_.length("insert.top"), hem = rules_.length("insert.hem");
-    const auto ends = [&](bool upper) -> std::optional<EdgePlace> {
-      std::optional<EdgePlace> best;
+    const auto ends = [&](bool upper) -> std::optional<Anchor> {
+      std::optional<Anchor> best;
       for (const Edge& e : p.edges) {
         const bool fits = upper ? e.role == EdgeRole::Top || e.role == EdgeRole::Yoke : e.role == EdgeRole::Hem;
         if (!fits || best) continue;
@@ -49,7 +49,7 @@ class InsertMaker {
     for (size_t i = 0; i < before; ++i) {
       const Piece& p = pattern_.pieces[i];
       if (!hasEdge(p, "shoulder") || !hasEdge(p, "armhole")) continue;
-      const bool back = p.id.starts_with("back") || p.id.starts_with("yoke-back");
+      const bool back = p.half == Half::Back;
       const Path& arm = p.edge("armhole").path;
       // Where several parts of a shoulder lie on one piece, the one beside the armhole.
       const std::string beside = besideArmhole(p, back);
@@ -63,7 +63,7 @@ class InsertMaker {
                        "make the insert narrower"};
       constexpr double kDown = 0.62;  // of the armhole
       const double wide = divided ? last.length() : width;
-      const EdgePlace up{beside, back ? wide : last.length() - wide},
+      const Anchor up{beside, back ? wide : last.length() - wide},
           down{"armhole", (back ? 1 - kDown : kDown) * arm.length()};
       const Vec2 a = last.pointAt(up.at), b = arm.pointAt(down.at), fall{0, 0.4 * (b.y - a.y)};
       const Vec2 out = unit(back ? Vec2{-1, 0.6} : Vec2{1, 0.6});
@@ -91,7 +91,7 @@ class InsertMaker {
     return 0;
   }
 
-  static bool nearEnd(const Piece& p, const EdgePlace& at) {
+  static bool nearEnd(const Piece& p, const Anchor& at) {
     const double length = p.edge(at.edge).path.length();
     return at.at < kLeast || at.at > length - kLeast;
   }
@@ -107,7 +107,7 @@ class InsertMaker {
     const std::string right = pattern_.pieces[index].name;
     DividingLine line{
         id, name + " seam", "in the insert", EdgeRole::Seam, rules_.length("allowance.yoke"), {std::move(through)}};
-    dividePieces(pattern_, line, {{id, name}});
+    dividePieces(pattern_, line, {{id, name, Part::Insert}});
     Piece& insert = pattern_.pieces.back();
     insert.cloth = "net";
     layGrain(insert);

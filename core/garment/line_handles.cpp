@@ -66,8 +66,7 @@ class Places {
     std::optional<Place> best;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
       const Piece& p = pattern_.pieces[i];
-      if (!(p.id.starts_with("front") || p.id.starts_with("cup") || p.id.starts_with("band")) || p.layer != "shell")
-        continue;
+      if (!isCup(p) && !(p.part == Part::Panel && p.half == Half::Front)) continue;
       for (const Edge& e : p.edges)
         if (e.role == EdgeRole::Top || e.role == EdgeRole::Yoke)
           for (const Cubic& c : e.path.cubics())

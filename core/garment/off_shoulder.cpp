@@ -84,6 +84,7 @@ class BandMaker {
     Piece band;
     band.id = "shoulder-band";
     band.name = "Shoulder band";
+    band.part = Part::ShoulderBand;
     const EdgeRole atFront = centre("front-1"), atBack = centre("back-1");
     const auto centreAllowance = [&](EdgeRole role) { return role == EdgeRole::Fold ? 0 : allowance; };
     band.edges.push_back({"top", EdgeRole::Top, rules_.length("allowance.top"), arc(o, radius_, 0, angle_)});
@@ -111,7 +112,8 @@ class BandMaker {
       band.edges[i].path = withEnds(band.edges[i].path, band.edges[i].path.start(), band.edges[i + 1].path.start());
     if (atFront == EdgeRole::Fold) {
       band.onFold = "front";
-      band.quantity = 1;
+      band.symmetry = Symmetry::OnFold;
+      band.copies = 1;
     }
     const double middle = angle_ / 2;
     band.grainTop = at(radius_ + 0.15 * depth_, middle);

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -22,8 +23,7 @@ void sew(Piece& piece, const std::string& id, const Rules& rules) {
       e.role = EdgeRole::Centre;
       e.allowance = rules.length("allowance.seam");
     }
-  for (Notch& n : piece.notches)
-    if (n.edge == id) n.edge = name;
+  carryMarks(piece, {{.was = id, .is = name}});
 }
 
 void endOn(Piece& piece, double y, const Rules& rules) {
@@ -39,8 +39,8 @@ void endOn(Piece& piece, double y, const Rules& rules) {
     const bool runsDown = edge.path.end().y > edge.path.start().y;
     const auto [first, second] = splitEdge(piece, {edge.id, false}, met.front());
     const EdgeUse &open = runsDown ? first : second, &below = runsDown ? second : first;
-    piece.notches.push_back({"opening-end", open.edge, runsDown ? piece.edge(open.edge).path.length() : 0,
-                             piece.half == Half::Back});
+    piece.marks.push_back(notchMark("opening-end", {open.edge, runsDown ? piece.edge(open.edge).path.length() : 0, {}},
+                                    piece.half == Half::Back));
     // The part that stays open keeps the name of the opening.
     if (!runsDown) {
       for (Edge& e : piece.edges) {
@@ -50,7 +50,7 @@ void endOn(Piece& piece, double y, const Rules& rules) {
           e.id = edge.id;
         }
       }
-      for (Notch& n : piece.notches) n.edge = n.edge == below.edge ? "closed" : n.edge == open.edge ? edge.id : n.edge;
+      carryMarks(piece, {{.was = below.edge, .is = "closed"}, {.was = open.edge, .is = edge.id}});
       sew(piece, "closed", rules);
     } else {
       sew(piece, below.edge, rules);
@@ -98,7 +98,7 @@ void markLandings(Pattern& pattern) {
                (s.b.piece == here.piece && s.a.piece == there.piece);
       });
       const std::string id = landing == pattern.seams.end() ? "joint" : "seam-" + landing->id;
-      p.notches.push_back({id, edge.id, edge.path.length(), p.half == Half::Back});
+      p.marks.push_back(notchMark(id, {edge.id, edge.path.length(), {}}, p.half == Half::Back));
     }
   }
 }

@@ -10,6 +10,7 @@
 #include "measure/measure_table.h"
 #include "pieces/divide.h"
 #include "pieces/grain.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -70,33 +71,39 @@ class SkirtMaker {
     const Piece& p = pattern_.pieces.front();
     const size_t hem = hemOf(p);
     const Path& left = p.edges[(hem + 1) % p.edges.size()].path;
-    const LevelMark* waist = p.level(level::kWaist);
-    const auto at = waist ? nearOn(left, waist->a) : std::nullopt;
-    return at.value_or(left.length() / 2);  // this edge runs up from the hem
+    const Mark* waist = p.levelMark(level::kWaist);
+    return waist && waist->a.edge == p.edges[(hem + 1) % p.edges.size()].id
+               ? waist->a.at
+               : left.length() / 2;  // this edge runs up from the hem
   }
 
   void remake(Piece& p) {
     const size_t n = p.edges.size(), hem = hemOf(p), right = (hem + n - 1) % n, left = (hem + 1) % n;
-    const LevelMark* waist = p.level(level::kWaist);
+    const std::vector<LevelLine> levels = p.levelLines();
+    const auto waist = p.level(level::kWaist), hip = p.level(level::kHip);
     if (!waist) return;
     const Vec2 down = downOf(p), across{down.y, -down.x};
-    const LevelMark* hip = p.level(level::kHip);
     const Path r = remade(p.edges[right], p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
-    const Path l = remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
-    for (Notch& mark : p.notches)
-      if (mark.edge == p.edges[left].id) mark.at += extra_;
+    const Path l =
+        remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
+    const std::string& leftId = p.edges[left].id;
+    carryMarks(p, {{.was = leftId, .is = leftId, .start = extra_}});
     p.edges[right].path = r;
     p.edges[left].path = l.reversed();
     p.edges[hem].path = hemBetween(r, l);
+    settleLevels(p, levels);
+    size_t i = 0;
+    for (const LevelLine& now : p.levelLines())
+      grown_[now.level] += (now.width() - levels[i++].width()) * p.girthWeight();
   }
 
-  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A straight
-  // or pegged skirt is no wider than the hip: from there on its edges stand upright.
+  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A
+  // straight or pegged skirt is no wider than the hip: from there on its edges stand upright.
   Path remade(const Edge& edge, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) const {
     const double from = nearOn(path, waist).value_or(path.length() / 2);
     const auto hipAt = hip && isUpright() && !isCentre(edge.role) ? nearOn(path, *hip) : std::nullopt;
-    const Path longer = hipAt ? uprightFrom(path, from, *hipAt, down)
-                              : continued(path, isCentre(edge.role) ? path.endTangent() : down);
+    const Path longer =
+        hipAt ? uprightFrom(path, from, *hipAt, down) : continued(path, isCentre(edge.role) ? path.endTangent() : down);
     const SwingAt swing = swingOf(edge, longer.length() - from);
     if (!swing) return longer;
     return swung(longer, from, aside, swing).sub(0, longer.length());
@@ -183,27 +190,17 @@ class SkirtMaker {
     return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
   }
 
-  // Levels below the waist end on the new edges; what they have grown by is more finished girth.
+  // Levels below the waist end on the new edges; what the pieces have grown by there stands off the body.
   void settleGirths() {
-    for (PatternLevel& l : pattern_.levels) {
-      double grown = 0;
-      for (Piece& p : pattern_.pieces)
-        for (LevelMark& m : p.levels)
-          if (m.level == l.id) grown += settle(p, m) * p.girthShare();
-      if (l.ring) l.finishedGirth += grown;
-    }
-  }
-  static double settle(const Piece& p, LevelMark& m) {
-    const double before = m.width();
-    settleOnOutline(p, m);
-    return m.width() - before;
+    for (PatternLevel& l : pattern_.levels)
+      if (l.ring) l.gaps.swing -= grown_[l.id];
   }
 
   void tell(double stem) {
     double round = 0;
     for (const Piece& p : pattern_.pieces)
       for (const Edge& e : p.edges)
-        if (e.role == EdgeRole::Hem) round += e.path.length() * p.girthShare();
+        if (e.role == EdgeRole::Hem) round += e.path.length() * p.girthWeight();
     pattern_.workings.push_back(
         {"skirt.round",
          "Hem, all round",
@@ -226,6 +223,7 @@ class SkirtMaker {
   const Rules& rules_;
   const std::string_view kind_;
   double extra_ = 0, length_ = 0;
+  std::map<std::string, double> grown_;  // by level: how much wider the remade pieces are, all round, mm
 };
 
 class WaistCutter {
@@ -242,9 +240,9 @@ class WaistCutter {
     double x = 0;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
       const Piece& p = pattern_.pieces[i];
-      const LevelMark* waist = p.level(level::kWaist);
+      const auto waist = p.level(level::kWaist);
       if (!waist || p.layer != "shell") continue;
-      const bool front = p.id.starts_with("front");
+      const bool front = p.half == Half::Front;
       const double to = x + waist->width();
       auto through = across(i, *waist, front ? dipAt(x) : Dip{}, front ? dipAt(to) : Dip{});
       x = to;
@@ -252,7 +250,7 @@ class WaistCutter {
         return Problem{p.name, "the waist seam does not meet both its edges",
                        "make the point less deep, or lengthen the garment"};
       line.through.push_back(std::move(*through));
-      names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name)});
+      names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name), Part::Skirt});
     }
     if (line.through.empty()) return std::nullopt;
     std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
@@ -278,13 +276,13 @@ class WaistCutter {
     return {point_ * rest * rest, 2 * point_ * rest / half_};
   }
 
-  std::optional<LineThrough> across(size_t index, const LevelMark& waist, Dip left, Dip right) const {
+  std::optional<LineThrough> across(size_t index, const LevelLine& waist, Dip left, Dip right) const {
     const Piece& p = pattern_.pieces[index];
-    std::optional<EdgePlace> from, to;
+    std::optional<Anchor> from, to;
     for (const Edge& e : p.edges) {
       if (isFree(e.role)) continue;
-      if (const auto s = nearOn(e.path, waist.b); s && !from) from = {e.id, *s + right.down};
-      if (const auto s = nearOn(e.path, waist.a); s && !to) to = {e.id, *s - left.down};
+      if (const auto s = nearOn(e.path, waist.b); s && !from) from = Anchor{e.id, *s + right.down, {}};
+      if (const auto s = nearOn(e.path, waist.a); s && !to) to = Anchor{e.id, *s - left.down, {}};
     }
     if (!from || !to || from->edge == to->edge) return std::nullopt;
     const Path &r = p.edge(from->edge).path, &l = p.edge(to->edge).path;

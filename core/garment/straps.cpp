@@ -49,6 +49,7 @@ void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
   const Vec2 a{x, y}, b{x + wide, y}, c{x + wide, end}, d{x, end};
   Piece p;
   p.id = "halter-strap";
+  p.part = Part::Strap;
   p.name = "Halter strap, folded lengthwise";
   p.layer = "strap";
   p.edges = {{"back-end", EdgeRole::Strap, allowance, Path::line(a, b)},
@@ -84,7 +85,8 @@ void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rul
   p.id = "strap";
   p.name = shaped ? "Strap" : "Strap, folded lengthwise";
   p.layer = "strap";
-  p.quantity = shaped ? 4 : 2;
+  p.part = Part::Strap;
+  p.copies = shaped ? 4 : 2;
   p.edges = {{"back-end", EdgeRole::Strap, allowance, Path::line(left.start(), right.start())},
              {"right", EdgeRole::Strap, allowance, right},
              {"front-end", EdgeRole::Strap, allowance, Path::line(right.end(), left.end())},

@@ -10,6 +10,7 @@
 #include "pieces/divide.h"
 #include "pieces/grain.h"
 #include "pieces/join.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "style/style_line.h"
@@ -51,13 +52,13 @@ class HalfPanels {
 };
 
 // Where a level depth crosses an edge.
-std::optional<EdgePlace> placeAtDepth(const Piece& piece, std::string_view edge, double y) {
+std::optional<Anchor> placeAtDepth(const Piece& piece, std::string_view edge, double y) {
   const std::vector<double> found = piece.edge(edge).path.crossings({0, y}, {1, 0});
   if (found.empty()) return std::nullopt;
-  return EdgePlace{std::string(edge), found.front()};
+  return Anchor{std::string(edge), found.front()};
 }
 
-Vec2 pointAt(const Piece& piece, const EdgePlace& p) { return piece.edge(p.edge).path.pointAt(p.at); }
+Vec2 pointAt(const Piece& piece, const Anchor& p) { return piece.edge(p.edge).path.pointAt(p.at); }
 
 class YokeMaker {
  public:
@@ -78,7 +79,7 @@ class YokeMaker {
         id, name + " seam", "in the yoke", EdgeRole::Yoke, rules_.length("allowance.yoke"), throughPieces()};
     std::vector<PieceName> names;
     for (size_t k = 0; k < line.through.size(); ++k)
-      names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name});
+      names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name, Part::Yoke});
     std::vector<std::string> between;
     for (size_t k = 0; k + 1 < line.through.size(); ++k) between.push_back(panels_.seam(k).id + "-" + id);
     dividePieces(pattern_, line, names);
@@ -95,7 +96,7 @@ class YokeMaker {
  private:
   // Two places on the edges of one panel, and how the line leaves and arrives, from the centre outwards.
   struct Through {
-    EdgePlace from, to;
+    Anchor from, to;
     Vec2 leaves, arrives;
   };
 
@@ -110,7 +111,7 @@ class YokeMaker {
   std::optional<Problem> findPlaces() {
     // The panel on which the line ends, and how far round from the centre that is, the lines between closed.
     size_t last = 0;
-    std::optional<EdgePlace> end;
+    std::optional<Anchor> end;
     std::vector<double> x{0};
     for (; last < panels_.count() && !end; ++last) {
       const Piece& piece = panels_[last];
@@ -131,7 +132,7 @@ class YokeMaker {
 
     const auto centre = placeAtDepth(panels_[0], panels_.centreEdge(), line.front().x);
     if (!centre) return missing(panels_[0].name, "its lower edge does not meet the centre below the neck");
-    EdgePlace from = *centre;
+    Anchor from = *centre;
     Vec2 leaves = onPaper(unit({1, line.front().slope}));
     for (size_t k = 0; k + 1 < last; ++k) {
       const Path outer = pattern_.sidePath(panels_.outerSide(k));
@@ -236,6 +237,7 @@ class YokeMaker {
     const DartTurn turn =
         foldOut(pattern_, {index, {edge.id, pivot}, {"armhole", at}, TurnedPart::FromMouthToPivot}, width);
     Piece& folded = pattern_.pieces[index];
+    const std::vector<LevelLine> levels = folded.levelLines();
     if (isCentre(folded.edges.front().role) &&
         isCentre(folded.edges.back().role))  // begin with the centre's first half
       std::rotate(folded.edges.begin(), folded.edges.end() - 1, folded.edges.end());
@@ -246,13 +248,13 @@ class YokeMaker {
       const double before = first.path.length(), behind = second.path.length();
       first.path =
           isCentre(first.role) ? Path::line(first.path.start(), second.path.end()) : smoothly(first.path, second.path);
-      for (Notch& n : folded.notches) {  // they go with the edge, at the same part of its length
-        if (n.edge == second.id) n = {n.id, first.id, before + n.at, n.doubled};
-        if (n.edge == first.id) n.at *= first.path.length() / (before + behind);
-      }
+      // Marks go with the edge, at the same part of its length.
+      const double scale = first.path.length() / (before + behind);
+      carryMarks(folded, {{.was = first.id, .is = first.id, .scale = scale},
+                          {.was = second.id, .is = first.id, .start = before * scale, .scale = scale}});
       folded.edges.erase(folded.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1);
     }
-    for (LevelMark& m : folded.levels) settleOnOutline(folded, m);
+    settleLevels(folded, levels);
     pattern_.workings.push_back(
         {"yoke.fold",
          "Back yoke, folded out at the armhole",
@@ -334,12 +336,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);
   *at = lowerPart;
   piece.edges.insert(at + 1, {hole, upperPart});
-  std::erase_if(piece.notches, [&](const Notch& n) { return n.edge == edge.id && n.at > a && n.at <= b; });
-  for (Notch& n : piece.notches)
-    if (n.edge == edge.id && n.at > b) {
-      n.edge = upperPart.id;
-      n.at -= b;
-    }
+  carryMarks(piece, {{edge.id, 0, a, lowerPart.id}, {edge.id, b, length, upperPart.id}});
   pattern.workings.push_back({"keyhole",
                               "Keyhole, long",
                               {{'+', "from below the neck", to, Source::Computed}, rules.term("keyhole.from", '-')},

@@ -62,8 +62,7 @@ const Fact& Body::fact(std::string_view id) const {
 }
 
 const Fact* Body::find(std::string_view measureId) const {
-  const auto found =
-      std::find_if(facts_.begin(), facts_.end(), [&](const Fact& f) { return f.id == measureId; });
+  const auto found = std::find_if(facts_.begin(), facts_.end(), [&](const Fact& f) { return f.id == measureId; });
   return found == facts_.end() ? nullptr : &*found;
 }
 

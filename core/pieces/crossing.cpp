@@ -224,9 +224,9 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   end.angleRad = leaves ? inside(next.endTangent(), mine.path.startTangent())
                         : inside(next.startTangent(), mine.path.endTangent());
   end.chordAngleRad = inside(chord, firstStitch(mine.path, leaves));
-  for (const Notch& notch : piece.notches)
-    if (side.uses(notch.edge) && notch.id == level::kUnderbust) {
-      const double along = pattern.alongSide(side, {notch.edge, notch.at});
+  for (const Mark& notch : piece.notches())
+    if (side.uses(notch.a.edge) && notch.id == level::kUnderbust) {
+      const double along = pattern.alongSide(side, notch.a);
       end.fromUnderbust = atTop ? along : pattern.sidePath(side).length() - along;
     }
   return end;
@@ -248,24 +248,25 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
   for (size_t i = 0; i < after.pieces.size(); ++i) {
     const Piece& was = before.pieces[i];
     Piece& is = after.pieces[i];
-    for (size_t k = 0; k < is.levels.size(); ++k)
-      for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b})
-        for (size_t e = 0; e < is.edges.size(); ++e) {
-          const Edge& edge = is.edges[e];
-          if (!isFree(edge.role) || edge.path.cubics() == was.edges[e].path.cubics()) continue;
-          LevelMark& mark = is.levels[k];
-          if (!nearOn(was.edges[e].path, was.levels[k].*end)) continue;
-          const double width = mark.width();
-          std::optional<Vec2> nearest;
-          for (double s : edge.path.crossings(mark.a, mark.b - mark.a)) {
-            const Vec2 p = edge.path.pointAt(s);
-            if (!nearest || distance(p, mark.*end) < distance(*nearest, mark.*end)) nearest = p;
-          }
-          if (!nearest) continue;
-          mark.*end = *nearest;
-          for (PatternLevel& l : after.levels)
-            if (l.id == mark.level && l.ring) l.openingGap += (width - mark.width()) * is.girthShare();
-        }
+    for (size_t k = 0; k < is.marks.size(); ++k) {
+      Mark& mark = is.marks[k];
+      if (!mark.isLevel()) continue;
+      for (const auto& [end, other] : {std::pair{&Mark::a, &Mark::b}, {&Mark::b, &Mark::a}}) {
+        const size_t e = edgePlace(is, (mark.*end).edge);
+        const Path& path = is.edges[e].path;
+        if (!isFree(is.edges[e].role) || path.cubics() == was.edges[e].path.cubics()) continue;
+        // Where the level, from its other end, meets the edge now.
+        const Vec2 drafted = was.point(was.marks[k].*end), from = is.point(mark.*other);
+        std::optional<double> nearest;
+        for (const double s : path.crossings(from, drafted - from))
+          if (!nearest || distance(path.pointAt(s), drafted) < distance(path.pointAt(*nearest), drafted)) nearest = s;
+        if (!nearest) continue;
+        (mark.*end).at = *nearest;
+        const double wider = distance(from, path.pointAt(*nearest)) - distance(from, drafted);
+        for (PatternLevel& l : after.levels)
+          if (l.id == mark.id && l.ring) l.gaps.skin -= wider * is.girthWeight();
+      }
+    }
   }
 }
 

@@ -40,9 +40,9 @@ Motion closedAt(const Pattern& pattern, const Seam& seam, bool atTop);
 void runOnAcrossSeams(Pattern& pattern);
 
 // The same for lines that were drawn already and whose corners have moved a little: they keep their character. At every
-// seam the kink that has come is taken away by turning the two handles there, with t now the turn of the tangents and s,
-// e how far the handles are turned; free ends and everything within a piece stay; a handle at a seam is lengthened where it bends
-// with less than 200 mm of radius, but on an armhole.
+// seam the kink that has come is taken away by turning the two handles there, with t now the turn of the tangents and
+// s, e how far the handles are turned; free ends and everything within a piece stay; a handle at a seam is lengthened
+// where it bends with less than 200 mm of radius, but on an armhole.
 void trueAcrossSeams(Pattern& pattern);
 
 // Where a level ended on a top edge or hem of a piece as it was `before`, it ends on that edge as it is now: moved

@@ -182,7 +182,8 @@ class Cutter {
     const DraftedEdge* fold = nullptr;
     for (const DraftedEdge* e : {&p.left, &p.right})
       if (e->role == EdgeRole::Fold) fold = e;
-    piece.quantity = fold ? 1 : 2;
+    piece.symmetry = fold ? Symmetry::OnFold : Symmetry::Pair;
+    piece.copies = fold ? 1 : 2;
     piece.onFold = fold ? fold->id : "";
 
     Path left = p.left.path.sub(p.left.top, p.left.hem), right = p.right.path.sub(p.right.top, p.right.hem);
@@ -315,19 +316,23 @@ class Cutter {
       const auto within = [&](const DraftedEdge& e, double s) { return s > e.top + kClear && s < e.hem - kClear; };
       if (!within(p.right, *b)) continue;
       const Vec2 end = p.right.path.pointAt(*b);
+      // A left edge runs up: its places count from the hem.
+      const Anchor right{p.right.id, *b - p.right.top, {}};
       if (within(p.left, *a)) {
-        piece.levels.push_back({l.level, p.left.path.pointAt(*a), end});
+        piece.marks.push_back({MarkKind::Level, l.level, {p.left.id, p.left.hem - *a, {}}, right, false});
       } else if (p.leftBoundary == 0 && !p.goesUp() && !top_.plunge.empty() && *a <= p.left.top) {
         const Path& top = piece.edge("top").path;
         const std::vector<double> across = top.crossings(end, frame.applyToDirection({1, 0}));
-        if (!across.empty()) piece.levels.push_back({l.level, top.pointAt(across.front()), end});
+        if (!across.empty())
+          piece.marks.push_back({MarkKind::Level, l.level, {"top", across.front(), {}}, right, false});
       }
     }
   }
 
   // What a plunge leaves open on a level, on both halves together.
   double plungeGap(const std::string& levelId) const {
-    const LevelMark* mark = upperFront_ || top_.plunge.empty() ? nullptr : pattern_.pieces.front().level(levelId);
+    if (upperFront_ || top_.plunge.empty()) return 0;
+    const auto mark = pattern_.pieces.front().level(levelId);
     if (!mark) return 0;
     const Path& centre = panels_.front().left.path;
     return mark->a.y < centre.pointAt(panels_.front().left.top).y ? 2 * (mark->a.x - centre.xAtDepth(mark->a.y)) : 0;
@@ -340,15 +345,15 @@ class Cutter {
       for (const auto& [name, s] :
            {std::pair{level::kBust, e->bust}, {level::kUnderbust, e->underbust}, {level::kWaist, e->waist}}) {
         if (s <= e->top + 1 || s >= e->hem - 1) continue;
-        piece.notches.push_back({std::string(name), e->id, e == &p.right ? s - e->top : e->hem - s, doubled});
+        piece.marks.push_back(
+            notchMark(std::string(name), {e->id, e == &p.right ? s - e->top : e->hem - s, {}}, doubled));
       }
     }
   }
 
   // The grain runs square to the waist, to the left of the middle, where it leaves room for the label.
   void addGrain(const Panel& p, Piece& piece) const {
-    const LevelMark* waist = piece.level(level::kWaist);
-    const LevelMark* under = piece.level(level::kUnderbust);
+    const auto waist = piece.level(level::kWaist), under = piece.level(level::kUnderbust);
     if (!waist || !under) {  // a low edge: wherever there is room
       constexpr double kShort = 20;
       const Vec2 down = p.lower.applyToDirection({0, 1}), inside = piece.edges.front().path.pointAt(0.5);
@@ -393,7 +398,7 @@ class Cutter {
   double widthsChanged() const {
     double most = 0;
     for (size_t i = 0; i < panels_.size(); ++i)
-      for (const LevelMark& m : pattern_.pieces[i].levels) {
+      for (const LevelLine& m : pattern_.pieces[i].levelLines()) {
         const Panel& p = panels_[i];
         const double y = p.half->at(m.level).y;
         const double drafted = std::abs(draftedX(p, p.rightBoundary, y) - draftedX(p, p.leftBoundary, y));
@@ -406,10 +411,16 @@ class Cutter {
   void makeLevels() {
     for (const Level& l : block_.levels.all) {
       if (l.beyondHem) continue;
-      PatternLevel out{l.id,        l.name, l.bodyGirth, l.finishedGirth, block_.gapOn(l.id) + plungeGap(l.id),
-                       l.estimated, false};
+      PatternLevel out{l.id,
+                       l.name,
+                       l.bodyGirth,
+                       l.finishedGirth,
+                       {.opening = block_.gapOn(l.id), .skin = plungeGap(l.id)},
+                       l.girthTaken,
+                       l.heightTaken,
+                       false};
       out.ring = std::all_of(pattern_.pieces.begin(), pattern_.pieces.end(),
-                             [&](const Piece& p) { return p.level(l.id) != nullptr; });
+                             [&](const Piece& p) { return p.levelMark(l.id) != nullptr; });
       pattern_.levels.push_back(std::move(out));
     }
   }

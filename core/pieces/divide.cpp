@@ -6,9 +6,11 @@
 #include <cmath>
 #include <map>
 #include <numeric>
+#include <optional>
 #include <set>
 #include <stdexcept>
 
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -42,38 +44,25 @@ class PieceCut {
     Piece left = part(line_.from, line_.to, leftPlace), right = part(line_.to, line_.from, rightPlace);
     close(left, line_.path.reversed());
     close(right, line_.path);
-    shareMarks(left, right);
+    shareMarks(left, right, leftPlace, rightPlace);
     return {std::move(left), std::move(right)};
   }
 
   PartsOf& parts() { return parts_; }
 
  private:
-  Vec2 pointAt(const EdgePlace& p) const { return piece_.edge(p.edge).path.pointAt(p.at); }
+  Vec2 pointAt(const Anchor& p) const { return piece_.edge(p.edge).path.pointAt(p.at); }
 
-  // The boundary clockwise from one place to another, with its notches.
-  Piece part(const EdgePlace& from, const EdgePlace& to, size_t place) {
+  // The boundary clockwise from one place to another.
+  Piece part(const Anchor& from, const Anchor& to, size_t place) {
     Piece out = piece_;
     out.edges.clear();
-    out.notches.clear();
-    out.levels.clear();
+    out.marks.clear();
     for (const BoundaryStretch& s : boundaryBetween(piece_, from, to)) {
       Edge e = piece_.edges[s.edge];
-      const double length = e.path.length();
-      if (s.to - s.from < length - kTiny) e.path = e.path.sub(s.from, s.to);
+      if (s.to - s.from < e.path.length() - kTiny) e.path = e.path.sub(s.from, s.to);
       while (hasEdge(out, e.id)) e.id += "-2";
       parts_[piece_.edges[s.edge].id].push_back({place, e.id, s.from, s.to});
-      for (Notch n : piece_.notches) {
-        if (n.edge != piece_.edges[s.edge].id) continue;
-        n.at = std::clamp(n.at, 0.0, length);
-        if (n.at < s.from || n.at > s.to) continue;
-        const bool atCut =
-            (s.from > kTiny && n.at < s.from + kNotchClear) || (s.to < length - kTiny && n.at > s.to - kNotchClear);
-        if (atCut) continue;
-        n.at -= s.from;
-        n.edge = e.id;
-        out.notches.push_back(std::move(n));
-      }
       out.edges.push_back(std::move(e));
     }
     return out;
@@ -86,39 +75,99 @@ class PieceCut {
     out.edges.push_back({edgeId_, all_.role, all_.allowance, Path(std::move(cubics))});
     if (!out.onFold.empty() && !hasEdge(out, out.onFold)) {  // the half that is not cut on the fold comes twice
       out.onFold.clear();
-      out.quantity = 2;
+      out.symmetry = Symmetry::Pair;
+      out.copies = 2;
     }
   }
 
-  // A level falls into stretches where the line crosses it.
-  void shareMarks(Piece& left, Piece& right) const {
-    const Polyline leftOutline = left.outline(0.05);
-    for (const LevelMark& m : piece_.levels) {
-      const Vec2 across = m.b - m.a;
-      std::vector<double> cuts{0};
-      for (double s : line_.path.crossings(m.a, across)) {
-        const double t = dot(line_.path.pointAt(s) - m.a, across) / dot(across, across);
-        if (t * norm(across) > kLeastMark && (1 - t) * norm(across) > kLeastMark) cuts.push_back(t);
-      }
-      cuts.push_back(1);
-      std::sort(cuts.begin(), cuts.end());
+  EdgeMap mapTo(size_t place) const {
+    EdgeMap map;
+    for (const auto& [was, parts] : parts_)
+      for (const Part& p : parts)
+        if (p.piece == place) map.push_back({was, p.from, p.to, p.edge});
+    return map;
+  }
+
+  void shareMarks(Piece& left, Piece& right, size_t leftPlace, size_t rightPlace) const {
+    const EdgeMap toLeft = mapTo(leftPlace), toRight = mapTo(rightPlace);
+    for (const Mark& m : piece_.notches())
+      for (const auto& [piece, map] : {std::pair{&left, &toLeft}, {&right, &toRight}})
+        if (const auto at = carried(m.a, *map); at && !atCut(m.a, *map))
+          piece->marks.push_back(notchMark(m.id, *at, m.doubled));
+    const Polyline outline = left.outline(0.05);
+    for (const Mark& m : piece_.levelMarks()) {
+      const LevelLine level = piece_.line(m);
+      const bool along = runsAlong(level);
+      const std::vector<Crossing> cuts = along ? std::vector<Crossing>{{0, {}}, {1, {}}} : crossingsOf(level);
       for (size_t i = 0; i + 1 < cuts.size(); ++i) {
-        const LevelMark stretch{m.level, lerp(m.a, m.b, cuts[i]), lerp(m.a, m.b, cuts[i + 1])};
-        if (stretch.width() < kLeastMark) continue;
-        Piece& home = contains(leftOutline, lerp(stretch.a, stretch.b, 0.5)) ? left : right;
-        home.levels.push_back(stretch);
+        const Vec2 a = lerp(level.a, level.b, cuts[i].part), b = lerp(level.a, level.b, cuts[i + 1].part);
+        if (distance(a, b) < kLeastMark) continue;
+        const bool isLeft = !along && contains(outline, lerp(a, b, 0.5));
+        Piece& home = isLeft ? left : right;
+        const EdgeMap& map = isLeft ? toLeft : toRight;
+        const auto end = [&](const Crossing& c, const Anchor& drafted, Vec2 point) {
+          if (c.onLine) return Anchor{edgeId_, isLeft ? line_.path.length() - *c.onLine : *c.onLine, {}};
+          const auto kept = carried(drafted, map);
+          return kept ? *kept : anchorAt(home, point);  // it ran into the end of the line
+        };
+        home.marks.push_back({MarkKind::Level, m.id, end(cuts[i], m.a, a), end(cuts[i + 1], m.b, b), false});
       }
     }
-    // Notches where levels meet the line, the same on both sides.
+    notchLevels(left, right);
+  }
+
+  // A level that is the line itself (the waist, where a waist seam is level) is not crossed by it, and stays on the
+  // right.
+  bool runsAlong(const LevelLine& level) const {
+    constexpr double kAlong = 0.5;  // mm
+    const double length = line_.path.length();
+    const Vec2 across = unit(level.b - level.a);
+    for (const double part : {0.0, 0.25, 0.5, 0.75, 1.0})
+      if (std::abs(cross(across, line_.path.pointAt(part * length) - level.a)) > kAlong) return false;
+    return true;
+  }
+
+  // A notch beside the end of a part is that end.
+  bool atCut(const Anchor& notch, const EdgeMap& map) const {
+    const double length = piece_.edge(notch.edge).path.length();
+    for (const EdgePart& p : map) {
+      if (p.was != notch.edge || notch.at < p.from - kTiny || notch.at > p.to + kTiny) continue;
+      if (p.from > kTiny && notch.at < p.from + kNotchClear) return true;
+      if (p.to < length - kTiny && notch.at > p.to - kNotchClear) return true;
+    }
+    return false;
+  }
+
+  // Where a level begins, crosses the line, and ends: the part of its width, and the length along the line.
+  struct Crossing {
+    double part = 0;
+    std::optional<double> onLine;
+  };
+  std::vector<Crossing> crossingsOf(const LevelLine& level) const {
+    const Vec2 across = level.b - level.a;
+    std::vector<Crossing> cuts{{0, std::nullopt}};
+    for (const double s : line_.path.crossings(level.a, across)) {
+      const double t = dot(line_.path.pointAt(s) - level.a, across) / dot(across, across);
+      if (t * norm(across) > kLeastMark && (1 - t) * norm(across) > kLeastMark) cuts.push_back({t, s});
+    }
+    cuts.push_back({1, std::nullopt});
+    std::sort(cuts.begin(), cuts.end(), [](const Crossing& a, const Crossing& b) { return a.part < b.part; });
+    return cuts;
+  }
+
+  // Notches where levels meet the line, the same on both sides.
+  void notchLevels(Piece& left, Piece& right) const {
     std::set<std::string> known;
     const double length = line_.path.length();
-    for (const LevelMark& m : left.levels)
-      for (const Vec2 end : {m.a, m.b}) {
-        const auto s = nearOn(line_.path, end);
-        if (!s || *s < kNotchClear || *s > length - kNotchClear || !known.insert(m.level).second) continue;
-        right.notches.push_back({m.level, edgeId_, *s, false});
-        left.notches.push_back({m.level, edgeId_, length - *s, false});
+    std::vector<Mark> notches;
+    for (const Mark& m : left.levelMarks())
+      for (const Anchor* end : {&m.a, &m.b}) {
+        const double s = length - end->at;
+        if (end->edge != edgeId_ || s < kNotchClear || s > length - kNotchClear || !known.insert(m.id).second) continue;
+        right.marks.push_back(notchMark(m.id, {edgeId_, s, {}}));
+        notches.push_back(notchMark(m.id, {edgeId_, length - s, {}}));
       }
+    left.marks.insert(left.marks.end(), notches.begin(), notches.end());
   }
 
   const Piece& piece_;
@@ -274,10 +323,11 @@ void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<
     auto [leftPart, rightPart] = cut.cut(firstLeft + k, through.piece);
     leftPart.id = left[k].id;
     leftPart.name = left[k].name;
+    leftPart.part = left[k].part;
     Seam seam{id, line.name, {through.piece, {{id, false}}}, {firstLeft + k, {{id, true}}}, {}, {}};
     const double length = through.path.length();
-    for (const Notch& n : rightPart.notches)
-      if (n.edge == id) seam.notches.push_back({n.id, n.at, n.at});
+    for (const Mark& n : rightPart.notches())
+      if (n.a.edge == id) seam.notches.push_back({n.id, n.a.at, n.a.at});
     std::sort(seam.notches.begin(), seam.notches.end(),
               [](const SeamNotch& a, const SeamNotch& b) { return a.a < b.a; });
     std::erase_if(seam.notches, [&](const SeamNotch& n) { return n.a >= length; });
@@ -288,6 +338,7 @@ void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<
   }
   pattern.seams = SeamCut(before, pattern, line, parts, firstLeft).seams();
   for (Seam& s : sewn) pattern.seams.push_back(std::move(s));
+  for (Seam& s : pattern.seams) s.notches = notchesOf(pattern, s);
   uniqueIds(pattern.seams);
 }
 

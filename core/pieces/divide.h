@@ -18,7 +18,7 @@ namespace armure {
 // Where the line runs through one piece: from one place of its boundary to another.
 struct LineThrough {
   size_t piece = 0;
-  EdgePlace from, to;
+  Anchor from, to;
   Path path;  // its ends lie on those places
 };
 
@@ -33,6 +33,7 @@ struct DividingLine {
 
 struct PieceName {
   std::string id, name;
+  Part part{};
 };
 
 // Divides. The parts on the right keep the places of the pieces in the pattern and their ids, and the seams there

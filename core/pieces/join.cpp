@@ -2,8 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <stdexcept>
 
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -17,10 +19,6 @@ constexpr double kNear = 4;           // mm: an end of a level further from the 
 
 Piece moved(Piece piece, const Motion& m) {
   for (Edge& e : piece.edges) e.path = e.path.transformed(m);
-  for (LevelMark& l : piece.levels) {
-    l.a = m.apply(l.a);
-    l.b = m.apply(l.b);
-  }
   piece.grainTop = m.apply(piece.grainTop);
   piece.grainBottom = m.apply(piece.grainBottom);
   return piece;
@@ -57,22 +55,22 @@ class Joiner {
     Piece out = a_;
     out.name = name;
     out.edges.clear();
-    out.notches.clear();
-    out.levels.clear();
+    out.marks.clear();
     const std::vector<size_t> ra = rest(a_, seam_.a), rb = rest(b_, seam_.b);
     for (size_t i : ra) take(out, a_, i, namesA_);
     const size_t joint = out.edges.size();
     for (size_t i : rb) take(out, b_, i, namesB_);
     meet(out, joint - 1, joint);
     meet(out, out.edges.size() - 1, 0);
-    for (Notch& n : out.notches) n.at = std::clamp(n.at, 0.0, out.edge(n.edge).path.length());
-    joinMarks(out);
+    for (Mark& n : out.notches()) n.a.at = std::clamp(n.a.at, 0.0, out.edge(n.a.edge).path.length());
+    joinLevels(out);
     // Two edges that run on become one; the later joint first, so that the earlier keeps its place.
     uniteRound(out);
     unite(out, joint - 1);
     if (a_.onFold.empty() && !b_.onFold.empty()) {
       out.onFold = b_.onFold;
-      out.quantity = b_.quantity;
+      out.symmetry = b_.symmetry;
+      out.copies = b_.copies;
     }
     return out;
   }
@@ -105,11 +103,8 @@ class Joiner {
     Edge e = from.edges[i];
     while (hasEdge(out, e.id)) e.id += "-2";
     names.emplace_back(from.edges[i].id, e.id);
-    for (Notch n : from.notches) {
-      if (n.edge != from.edges[i].id) continue;
-      n.edge = e.id;
-      out.notches.push_back(std::move(n));
-    }
+    for (const Mark& n : from.notches())
+      if (n.a.edge == from.edges[i].id) out.marks.push_back(notchMark(n.id, {e.id, n.a.at, n.a.offset}, n.doubled));
     out.edges.push_back(std::move(e));
   }
 
@@ -132,58 +127,69 @@ class Joiner {
     f.path = aimed(f.path, true, -turn / 2);
   }
 
-  void joinMarks(Piece& out) {
-    const auto onSeam = [&](const Piece& piece, const SeamSide& side, Vec2 p) {
-      return std::any_of(piece.edges.begin(), piece.edges.end(),
-                         [&](const Edge& e) { return side.uses(e.id) && nearOn(e.path, p); });
+  // A level that ended on the seam on both sides runs on as one line; their ends lie where the outline is now.
+  void joinLevels(Piece& out) {
+    struct Line {
+      LevelLine drawn;
+      bool atSeam = false;  // at its end towards the seam
     };
-    std::vector<LevelMark> waiting;
-    for (const LevelMark& m : a_.levels) (onSeam(a_, seam_.a, m.b) ? waiting : out.levels).push_back(m);
-    for (LevelMark m : b_.levels) {
+    std::vector<Line> lines, waiting;
+    for (const Mark& m : a_.levelMarks()) {
+      const bool atSeam = seam_.a.uses(m.b.edge) || onSeam(a_, seam_.a, a_.point(m.b));
+      (atSeam ? waiting : lines).push_back({a_.line(m), atSeam});
+    }
+    for (const Mark& m : b_.levelMarks()) {
+      LevelLine drawn = b_.line(m);
       const auto partner =
-          std::find_if(waiting.begin(), waiting.end(), [&](const LevelMark& w) { return w.level == m.level; });
-      if (onSeam(b_, seam_.b, m.a) && partner != waiting.end()) {
-        const Vec2 middle = lerp(partner->b, m.a, 0.5);
-        done_.bent.push_back(
-            {m.level, distance(partner->a, middle) + distance(middle, m.b) - distance(partner->a, m.b)});
-        m.a = partner->a;
+          std::find_if(waiting.begin(), waiting.end(), [&](const Line& w) { return w.drawn.level == m.id; });
+      if (partner != waiting.end() && (seam_.b.uses(m.a.edge) || onSeam(b_, seam_.b, drawn.a))) {
+        const Vec2 middle = lerp(partner->drawn.b, drawn.a, 0.5), from = partner->drawn.a;
+        done_.bent.push_back({m.id, distance(from, middle) + distance(middle, drawn.b) - distance(from, drawn.b)});
+        drawn.a = from;
         waiting.erase(partner);
       }
-      out.levels.push_back(m);
+      lines.push_back({drawn, false});
     }
     // A level that ran into the end of the seam ends at the corner there.
-    out.levels.insert(out.levels.end(), waiting.begin(), waiting.end());
-    std::erase_if(out.levels, [&](LevelMark& m) {
-      const bool ends = settle(out, m, m.a, m.b) && settle(out, m, m.b, m.a);
-      if (!ends) lost_.push_back(m.level);
-      return !ends || m.width() < kMeets;
-    });
+    lines.insert(lines.end(), waiting.begin(), waiting.end());
+    for (const Line& l : lines) {
+      const auto a = settled(out, l.drawn, l.drawn.a, l.drawn.b);
+      const auto b =
+          a ? settled(out, {l.drawn.level, out.point(*a), l.drawn.b}, l.drawn.b, out.point(*a)) : std::nullopt;
+      if (!b) lost_.push_back(l.drawn.level);
+      if (b && distance(out.point(*a), out.point(*b)) >= kMeets)
+        out.marks.push_back({MarkKind::Level, l.drawn.level, *a, *b, false});
+    }
   }
 
-  // Brings one end of a level onto the outline again, along the level, where drawing it smooth has moved that.
-  static bool settle(const Piece& piece, const LevelMark& mark, Vec2& end, Vec2 other) {
+  // An end in the corner beside the seam lies on it too.
+  static bool onSeam(const Piece& piece, const SeamSide& side, Vec2 p) {
+    return std::any_of(piece.edges.begin(), piece.edges.end(),
+                       [&](const Edge& e) { return side.uses(e.id) && nearOn(e.path, p); });
+  }
+
+  // Where one end of a level lies on the outline, which drawing it smooth may have moved: along the level, or in a
+  // corner.
+  static std::optional<Anchor> settled(const Piece& piece, const LevelLine& level, Vec2 end, Vec2 other) {
     for (const Edge& e : piece.edges)
-      if (nearOn(e.path, end)) return true;
+      if (const auto at = nearOn(e.path, end)) return Anchor{e.id, *at, {}};
+    std::optional<Anchor> found;
     double least = kNear;
-    const Vec2 was = end;
     for (const Edge& e : piece.edges) {
-      for (double s : e.path.crossings(was, mark.b - mark.a)) {
+      for (const double s : e.path.crossings(end, level.b - level.a)) {
         const Vec2 p = e.path.pointAt(s);
-        if (distance(p, was) < least && distance(p, other) > kMeets) least = distance(p, was), end = p;
+        if (distance(p, end) < least && distance(p, other) > kMeets)
+          least = distance(p, end), found = Anchor{e.id, s, {}};
       }
-      if (distance(e.path.start(), was) < least) least = distance(e.path.start(), was), end = e.path.start();
+      if (distance(e.path.start(), end) < least) least = distance(e.path.start(), end), found = Anchor{e.id, 0, {}};
     }
-    return least < kNear;
+    return found;
   }
 
   void uniteRound(Piece& out) {
     Edge &last = out.edges.back(), &first = out.edges.front();
     if (last.role != first.role || !isFree(first.role)) return;
-    const double before = last.path.length();
-    for (Notch& n : out.notches) {
-      if (n.edge == first.id) n.at += before;
-      if (n.edge == last.id) n.edge = first.id;
-    }
+    carryMarks(out, {{.was = first.id, .is = first.id, .start = last.path.length()}, {.was = last.id, .is = first.id}});
     rename(namesB_, last.id, first.id);
     first.path = last.path + first.path;
     out.edges.pop_back();
@@ -192,12 +198,7 @@ class Joiner {
   void unite(Piece& out, size_t at) {
     Edge &e = out.edges[at], &f = out.edges[at + 1];
     if (e.role != f.role || !isFree(e.role)) return;
-    const double before = e.path.length();
-    for (Notch& n : out.notches)
-      if (n.edge == f.id) {
-        n.edge = e.id;
-        n.at += before;
-      }
+    carryMarks(out, {{.was = f.id, .is = e.id, .start = e.path.length()}});
     rename(namesB_, f.id, e.id);
     e.path = e.path + f.path;
     out.edges.erase(out.edges.begin() + static_cast<std::ptrdiff_t>(at) + 1);
@@ -221,12 +222,12 @@ void renameNotch(Pattern& pattern, Seam& seam, size_t k) {
   SeamNotch& n = seam.notches[k];
   const std::string name = n.id + "-2";
   for (const auto& [side, along] : {std::pair{&seam.a, n.a}, {&seam.b, n.b}}) {
-    Notch* nearest = nullptr;
-    const auto off = [&, at = along, of = side](const Notch& mark) {
-      return std::abs(pattern.alongSide(*of, {mark.edge, mark.at}) - at);
+    Mark* nearest = nullptr;
+    const auto off = [&, at = along, of = side](const Mark& mark) {
+      return std::abs(pattern.alongSide(*of, mark.a) - at);
     };
-    for (Notch& mark : pattern.pieces[side->piece].notches)
-      if (side->uses(mark.edge) && mark.id == n.id && (!nearest || off(mark) < off(*nearest))) nearest = &mark;
+    for (Mark& mark : pattern.pieces[side->piece].notches())
+      if (side->uses(mark.a.edge) && mark.id == n.id && (!nearest || off(mark) < off(*nearest))) nearest = &mark;
     if (nearest) nearest->id = name;
   }
   n.id = name;
@@ -284,8 +285,7 @@ void uniteSeams(Pattern& pattern, const std::string& notch) {
           distance(b.end(), pattern.sidePath(t.b).start()) > kMeets)
         continue;
       for (const auto& [side, along] : {std::pair{&s.a, a.length()}, {&s.b, b.length()}}) {
-        const EdgePlace place = pattern.placeOnSide(*side, along);
-        pattern.pieces[side->piece].notches.push_back({notch, place.edge, place.at});
+        pattern.pieces[side->piece].marks.push_back(notchMark(notch, pattern.placeOnSide(*side, along)));
       }
       s.notches.push_back({notch, a.length(), b.length()});
       for (PlannedEase& e : s.eases)

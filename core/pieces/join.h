@@ -11,7 +11,8 @@
 
 namespace armure {
 
-// A level that bends where two pieces were joined, and by how much it is longer than the straight line between its ends.
+// A level that bends where two pieces were joined, and by how much it is longer than the straight line between its
+// ends.
 struct BentLevel {
   std::string level;
   double longer = 0;  // mm
@@ -19,9 +20,9 @@ struct BentLevel {
 
 // What closing a seam cost; mm. Nothing where both edges were the same line.
 struct Joined {
-  double gap = 0;      // the most the two edges stood apart, laid on each other by their ends
-  double shift = 0;    // the most a corner was moved so that the outlines meet
-  double turnRad = 0;  // the largest corner that was drawn smooth where the outlines meet
+  double gap = 0;                    // the most the two edges stood apart, laid on each other by their ends
+  double shift = 0;                  // the most a corner was moved so that the outlines meet
+  double turnRad = 0;                // the largest corner that was drawn smooth where the outlines meet
   std::vector<BentLevel> bent = {};  // by way of the middle between both edges, as they lie
 };
 

@@ -12,8 +12,7 @@ double lengthOfOpening(const Pattern& pattern, bool front) {
   double longest = 0;  // a yoke or an insert may have a part of it
   for (const Piece& p : pattern.pieces)
     for (const Edge& e : p.edges)
-      if (e.id == "opening" && (p.id.starts_with("back") || p.id == "yoke-back") != front)
-        longest = std::max(longest, e.path.length());
+      if (e.id == "opening" && (p.half == Half::Back) != front) longest = std::max(longest, e.path.length());
   return longest;
 }
 
@@ -27,7 +26,10 @@ Piece panel(const HalfBlock& half, double length, double x, const Rules& rules) 
   p.id = front ? "modesty-front" : "modesty-back";
   p.name = front ? "Modesty panel front" : "Modesty panel";
   p.layer = "modesty";
-  p.quantity = 1;
+  p.part = Part::Modesty;
+  p.half = front ? Half::Front : Half::Back;
+  p.symmetry = Symmetry::OnFold;
+  p.copies = 1;
   p.onFold = "fold";
   p.edges = {{"top", EdgeRole::Top, allowance, Path::line(a, b)},
              {"free", EdgeRole::Opening, allowance, Path::line(b, c)},

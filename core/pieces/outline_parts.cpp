@@ -6,6 +6,8 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "pieces/marks.h"
+
 namespace armure {
 namespace {
 
@@ -24,7 +26,7 @@ size_t edgePlace(const Piece& piece, std::string_view id) {
   throw std::out_of_range(fmt::format("piece {}: no edge {}", piece.id, id));
 }
 
-std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const EdgePlace& from, const EdgePlace& to) {
+std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& from, const Anchor& to) {
   const size_t n = piece.edges.size(), first = edgePlace(piece, from.edge), last = edgePlace(piece, to.edge);
   std::vector<BoundaryStretch> out;
   const auto add = [&](size_t edge, double a, double b) {
@@ -81,22 +83,6 @@ bool contains(const Polyline& outline, Vec2 p) {
   return inside;
 }
 
-void settleOnOutline(const Piece& piece, LevelMark& mark) {
-  const Vec2 along = mark.b - mark.a;
-  for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
-    const bool lies = std::any_of(piece.edges.begin(), piece.edges.end(),
-                                  [&](const Edge& e) { return nearOn(e.path, mark.*end).has_value(); });
-    if (lies) continue;
-    std::optional<Vec2> nearest;
-    for (const Edge& e : piece.edges)
-      for (double s : e.path.crossings(mark.a, along)) {
-        const Vec2 p = e.path.pointAt(s);
-        if (!nearest || distance(p, mark.*end) < distance(*nearest, mark.*end)) nearest = p;
-      }
-    if (nearest) mark.*end = *nearest;
-  }
-}
-
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along) {
   const size_t i = edgePlace(piece, use.edge);
   const Path whole = piece.edges[i].path;
@@ -107,11 +93,7 @@ std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double a
   do {
     second.id += "-2";
   } while (hasEdge(piece, second.id));
-  for (Notch& n : piece.notches)
-    if (n.edge == use.edge && n.at > at) {
-      n.edge = second.id;
-      n.at -= at;
-    }
+  carryMarks(piece, {{use.edge, 0, at, use.edge}, {use.edge, at, whole.length(), second.id}});
   piece.edges[i] = std::move(first);
   const EdgeUse one{use.edge, use.reversed}, two{second.id, use.reversed};
   piece.edges.insert(piece.edges.begin() + static_cast<std::ptrdiff_t>(i) + 1, std::move(second));

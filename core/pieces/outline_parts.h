@@ -19,7 +19,7 @@ struct BoundaryStretch {
 };
 
 // The outline clockwise from one place to another, without parts shorter than 1e-6 mm.
-std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const EdgePlace& from, const EdgePlace& to);
+std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& from, const Anchor& to);
 
 bool hasEdge(const Piece& piece, std::string_view id);
 // Index of an edge by its id; throws std::out_of_range.
@@ -31,11 +31,8 @@ std::optional<double> nearOn(const Path& path, Vec2 point);
 // Whether a point lies inside a closed outline (even-odd rule).
 bool contains(const Polyline& outline, Vec2 point);
 
-// Brings the ends of a level that lie on no edge any more onto the outline again, along the level.
-void settleOnOutline(const Piece& piece, LevelMark& mark);
-
 // Splits an edge `along` mm from where `use` walks it; returns both parts as they are walked. The first keeps the id.
-// Notches go with their part.
+// Marks go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
 
 // Lays path b on path a: chord on chord, middle on middle.

@@ -40,6 +40,10 @@ bool isFree(EdgeRole role) {
   return role == EdgeRole::Top || role == EdgeRole::Hem || role == EdgeRole::Armhole || role == EdgeRole::Strap;
 }
 
+bool isCup(const Piece& piece) {
+  return piece.part == Part::Cup || piece.part == Part::CupBand || piece.part == Part::CupCover;
+}
+
 bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole::Opening || role == EdgeRole::Centre; }
 
 const Edge& Piece::edge(std::string_view edgeId) const {
@@ -48,17 +52,43 @@ const Edge& Piece::edge(std::string_view edgeId) const {
   throw std::out_of_range(fmt::format("piece {}: no edge {}", id, edgeId));
 }
 
-const LevelMark* Piece::level(std::string_view levelId) const {
-  for (const LevelMark& l : levels)
-    if (l.level == levelId) return &l;
+Mark notchMark(std::string id, Anchor at, bool doubled) {
+  return {MarkKind::Notch, std::move(id), std::move(at), {}, doubled};
+}
+
+Vec2 Piece::point(const Anchor& anchor) const {
+  const Path& path = edge(anchor.edge).path;
+  const Vec2 on = path.pointAt(anchor.at);
+  if (anchor.onOutline()) return on;
+  const Vec2 along = path.tangentAt(anchor.at),
+             into{-along.y, along.x};  // a clockwise outline has the piece on its right
+  return on + anchor.offset.x * along + anchor.offset.y * into;
+}
+
+LevelLine Piece::line(const Mark& level) const { return {level.id, point(level.a), point(level.b)}; }
+
+std::vector<LevelLine> Piece::levelLines() const {
+  std::vector<LevelLine> lines;
+  for (const Mark& m : levelMarks()) lines.push_back(line(m));
+  return lines;
+}
+
+const Mark* Piece::levelMark(std::string_view levelId) const {
+  for (const Mark& m : marks)
+    if (m.isLevel() && m.id == levelId) return &m;
   return nullptr;
+}
+
+std::optional<LevelLine> Piece::level(std::string_view levelId) const {
+  const Mark* m = levelMark(levelId);
+  return m ? std::optional(line(*m)) : std::nullopt;
 }
 
 Polyline Piece::outline(double tolerance) const {
   Polyline points;
   for (const Edge& e : edges) {
-    const Polyline part = e.path.flattened(tolerance);
-    points.insert(points.end(), part.begin(), part.end() - 1);
+    const Polyline line = e.path.flattened(tolerance);
+    points.insert(points.end(), line.begin(), line.end() - 1);
   }
   return points;
 }
@@ -82,11 +112,11 @@ const Seam* Pattern::seam(std::string_view id) const {
 }
 
 double Pattern::closedGirth(const PatternLevel& l) const {
-  double sum = l.openingGap;
+  double sum = l.gaps.sum();
   for (const Piece& p : pieces)
     if (p.layer == "shell")
-      for (const LevelMark& mark : p.levels)
-        if (mark.level == l.id) sum += mark.width() * p.girthShare();
+      for (const Mark& mark : p.levelMarks())
+        if (mark.id == l.id) sum += p.line(mark).width() * p.girthWeight();
   return sum;
 }
 
@@ -110,7 +140,7 @@ Path Pattern::sidePath(const SeamSide& side) const {
   return path;
 }
 
-double Pattern::alongSide(const SeamSide& side, const EdgePlace& place) const {
+double Pattern::alongSide(const SeamSide& side, const Anchor& place) const {
   double before = 0;
   for (const EdgeUse& use : side.chain) {
     const double length = pieces.at(side.piece).edge(use.edge).path.length();
@@ -120,7 +150,7 @@ double Pattern::alongSide(const SeamSide& side, const EdgePlace& place) const {
   throw std::out_of_range(fmt::format("piece {}: edge {} is not on this side", pieces.at(side.piece).id, place.edge));
 }
 
-EdgePlace Pattern::placeOnSide(const SeamSide& side, double along) const {
+Anchor Pattern::placeOnSide(const SeamSide& side, double along) const {
   double before = 0;
   for (const EdgeUse& use : side.chain) {
     const double length = pieces.at(side.piece).edge(use.edge).path.length(), within = along - before;
@@ -168,12 +198,15 @@ std::optional<Problem> pieceProblem(const Piece& p) {
       return fault(p.name, fmt::format("its edges {} and {} do not meet", e.id, next.id));
   }
   if (!p.onFold.empty() && !find(p.onFold)) return fault(p.name, "the fold it is cut on is gone");
-  for (const Notch& n : p.notches) {
-    const Edge* e = find(n.edge);
-    if (!e) return fault(p.name, fmt::format("the notch {} lies on an edge that is gone ({})", n.id, n.edge));
-    if (!(n.at >= -kWithin && n.at <= e->path.length() + kWithin))
-      return fault(p.name, fmt::format("the notch {} lies beyond the end of its edge {}", n.id, n.edge));
-  }
+  for (const Mark& m : p.marks)
+    for (const Anchor* anchor : {&m.a, &m.b}) {
+      if (m.isNotch() && anchor == &m.b) continue;
+      const std::string what = fmt::format("the {} {}", m.isNotch() ? "notch" : "level", m.id);
+      const Edge* e = find(anchor->edge);
+      if (!e) return fault(p.name, fmt::format("{} lies on an edge that is gone ({})", what, anchor->edge));
+      if (!(anchor->at >= -kWithin && anchor->at <= e->path.length() + kWithin))
+        return fault(p.name, fmt::format("{} lies beyond the end of its edge {}", what, anchor->edge));
+    }
   return std::nullopt;
 }
 
@@ -191,7 +224,8 @@ std::optional<Problem> patternProblem(const Pattern& pattern) {
     for (const SeamSide* side : {&s.a, &s.b}) {
       if (side->chain.empty()) return fault(s.name, "one of its sides is empty");
       for (const EdgeUse& use : side->chain)
-        if (!has(side->piece, use.edge)) return fault(s.name, fmt::format("it names an edge that is gone ({})", use.edge));
+        if (!has(side->piece, use.edge))
+          return fault(s.name, fmt::format("it names an edge that is gone ({})", use.edge));
     }
   for (const LayerLine& l : pattern.layerLines)
     for (const std::vector<PieceEdge>* line : {&l.layer, &l.shell})

@@ -7,7 +7,9 @@
 // half of the body. Each boundary runs clockwise: top edge, right edge down, hem, left edge up. Millimetres, y down.
 #pragma once
 
+#include <algorithm>
 #include <optional>
+#include <ranges>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -39,43 +41,81 @@ struct Edge {
   Path path;
 };
 
-// Where a level crosses a piece: `a` on the left edge, `b` on the right one. A level may cross a piece more than once
-// (a frame beside its cup on either side).
-struct LevelMark {
+// A place on a piece: the arc length from the start of one of its edges, and from there an offset into the cloth (x
+// along the edge, y square to it into the piece), which is nothing for a place on the outline. It is kept as this and
+// computed to a point (Piece::point), so that it goes where its edge goes.
+struct Anchor {
+  std::string edge;
+  double at = 0;  // mm
+  Vec2 offset = {};
+
+  bool onOutline() const { return offset == Vec2{}; }
+};
+
+// What is marked on a piece. A level runs from `a` on the left edge to `b` on the right one, and may cross a piece more
+// than once (a frame beside its cup on either side); a notch is struck at `a`.
+enum class MarkKind { Level, Notch };
+
+struct Mark {
+  MarkKind kind{};
+  std::string id;  // of the level; of the level the notch marks, or what else: "gather-1", "opening-end"
+  Anchor a, b = {};
+  bool doubled = false;  // a notch of two strokes
+
+  bool isNotch() const { return kind == MarkKind::Notch; }
+  bool isLevel() const { return kind == MarkKind::Level; }
+};
+Mark notchMark(std::string id, Anchor at, bool doubled = false);
+
+// A level's mark, computed.
+struct LevelLine {
   std::string level;
   Vec2 a, b;
   double width() const { return distance(a, b); }  // straight; the half width on a piece cut on the fold
 };
 
-struct Notch {
-  std::string id;    // the level it marks, or what else
-  std::string edge;  // id of the edge it lies on
-  double at = 0;     // arc length from the start of that edge, mm
-  bool doubled = false;
-};
-
 // Which half of the body a piece covers; Both where it goes over the shoulder or round the arm.
 enum class Half { Front, Back, Both };
+
+// What part of the garment a piece is.
+enum class Part { Panel, Cup, CupBand, CupCover, Yoke, Insert, Skirt, ShoulderBand, Strap, Modesty, Pad };
+
+// How it lies in the garment: a pair mirrored on each other, once on the fold, or once as it is.
+enum class Symmetry { Pair, OnFold, Once };
 
 struct Piece {
   std::string id, name;
   Half half = Half::Both;
+  Part part = Part::Panel;
   int number = 0, of = 0;
   std::string layer = "shell";
   std::string cloth = {};  // what it is cut of, where that is not the cloth of its layer: "net"
-  int quantity = 2;        // of this shape in the whole garment; a mirrored pair counts 2
-  std::string onFold;      // id of the fold edge, or empty
+  Symmetry symmetry = Symmetry::Pair;
+  int copies = 2;      // how many to cut: a mirrored pair is 2, a doubled one 4, one on the fold 1
+  std::string onFold;  // id of the fold edge, or empty
   Vec2 grainTop, grainBottom;
   std::vector<Edge> edges;  // clockwise
-  std::vector<LevelMark> levels;
-  std::vector<Notch> notches;
+  std::vector<Mark> marks;  // in no order
 
   const Edge& edge(std::string_view id) const;  // throws std::out_of_range
-  // The first mark of a level; nullptr when the level does not cross the piece.
-  const LevelMark* level(std::string_view id) const;
-  double girthShare() const { return onFold.empty() ? quantity : 2; }  // how often a width counts in the girth
-  Polyline outline(double tolerance) const;                            // the sewn outline, flattened, not closed
+  Vec2 point(const Anchor& anchor) const;       // throws std::out_of_range for an edge the piece lacks
+  // Its marks of one kind, as a view: for (const Mark& n : piece.notches()) ...
+  auto notches() const { return std::views::filter(marks, &Mark::isNotch); }
+  auto notches() { return std::views::filter(marks, &Mark::isNotch); }
+  auto levelMarks() const { return std::views::filter(marks, &Mark::isLevel); }
+  auto levelMarks() { return std::views::filter(marks, &Mark::isLevel); }
+  LevelLine line(const Mark& level) const;
+  std::vector<LevelLine> levelLines() const;
+  // The first mark of a level; nothing when the level does not cross the piece.
+  const Mark* levelMark(std::string_view id) const;
+  std::optional<LevelLine> level(std::string_view id) const;
+  // How often a width counts in the girth: a pair is on both halves, a piece on the fold has its other half beyond it.
+  double girthWeight() const { return symmetry == Symmetry::Once ? 1 : 2; }
+  Polyline outline(double tolerance) const;  // the sewn outline, flattened, not closed
 };
+
+// Whether it houses the bust: a piece of a cut cup, its upper band, the cover of a ready-made one.
+bool isCup(const Piece& piece);
 
 // An edge as a seam uses it.
 struct EdgeUse {
@@ -90,12 +130,6 @@ struct SeamSide {
   std::vector<EdgeUse> chain;
 
   bool uses(std::string_view edge) const;
-};
-
-// A place on a piece's edge: the arc length from the start of that edge.
-struct EdgePlace {
-  std::string edge;
-  double at = 0;
 };
 
 // Between two notches of a seam ("top" and "hem" are its ends) side a is meant to be `amount` mm longer and is eased
@@ -125,8 +159,9 @@ struct PieceEdge {
   std::string edge;
 };
 
-// A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of the
-// shell's edges, mm; with a notch, the shell's line is one side of a seam and counts from its upper end to that notch.
+// A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of
+// the shell's edges, mm; with a notch, the shell's line is one side of a seam and counts from its upper end to that
+// notch.
 struct LayerLine {
   std::string name;  // "cup line, inner", "upper edge"
   std::vector<PieceEdge> layer, shell;
@@ -149,11 +184,27 @@ struct Closing {
   double changed = 0;              // largest change of a piece's width on a level against the block, mm
 };
 
+// What stands between the widths of the pieces on a level and its finished girth, all round, mm; each by its own rule.
+struct Gaps {
+  double opening = 0;  // of a lacing: open by the rule of the opening
+  double skin = 0;     // what a plunge leaves open between the cups
+  double gathers = 0;  // spanned by cloth that is gathered or moulded and has no width of its own
+  double swing = 0;    // less than nothing: what a skirt stands off by below the waist
+  double sum() const { return opening + skin + gathers + swing; }
+};
+
+// The finished girth is fixed when the block is drawn: body + ease - reduction. Nothing that is done to the pieces
+// changes it; what they measure closed (Pattern::closedGirth) is held against it.
 struct PatternLevel {
   std::string id, name;
-  double bodyGirth = 0, finishedGirth = 0, openingGap = 0;
-  bool estimated = false;
-  bool ring = false;  // crosses every piece, so that its girth can be measured on them
+  double bodyGirth = 0, finishedGirth = 0;
+  Gaps gaps = {};
+  bool girthTaken = true, heightTaken = true;  // else estimated, or between its neighbours
+  bool ring = false;                           // crosses every piece, so that its girth can be measured on them
+
+  double ease() const { return std::max(0.0, finishedGirth - bodyGirth); }
+  double reduction() const { return std::max(0.0, bodyGirth - finishedGirth); }
+  bool estimated() const { return !girthTaken || !heightTaken; }
 };
 
 struct Pattern {
@@ -176,14 +227,14 @@ struct Pattern {
   // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.
   Path sidePath(const SeamSide& side) const;
   // Arc length from the upper end of a side to a place on one of its edges.
-  double alongSide(const SeamSide& side, const EdgePlace& place) const;
+  double alongSide(const SeamSide& side, const Anchor& place) const;
   // The other way round; a place between two edges is on the first of them.
-  EdgePlace placeOnSide(const SeamSide& side, double along) const;
+  Anchor placeOnSide(const SeamSide& side, double along) const;
 };
 
-// What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece has,
-// marks beyond the end of their edge, outlines that do not close, seams whose chain is broken. Operations keep all of
-// this; where one does not, the pattern must not be cut, and the Problem says which piece.
+// What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece
+// has, marks beyond the end of their edge, outlines that do not close, seams whose chain is broken. Operations keep all
+// of this; where one does not, the pattern must not be cut, and the Problem says which piece.
 std::optional<Problem> patternProblem(const Pattern& pattern);
 
 }  // namespace armure

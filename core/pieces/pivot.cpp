@@ -5,6 +5,7 @@
 #include <stdexcept>
 
 #include "pieces/join.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
@@ -18,7 +19,7 @@ constexpr double kWhole = 1e-9;      // rad: a dart with less is closed
 
 // Splits an edge and keeps every seam that uses it whole. Returns the id of the part that begins at the place; at an
 // end of the edge nothing is split, and the neighbour begins there.
-std::string splitAt(Pattern& pattern, size_t piece, const EdgePlace& at) {
+std::string splitAt(Pattern& pattern, size_t piece, const Anchor& at) {
   Piece& p = pattern.pieces.at(piece);
   const double length = p.edge(at.edge).path.length();
   const size_t i = edgePlace(p, at.edge);
@@ -53,7 +54,7 @@ void cutSeam(Pattern& pattern, size_t index, bool sideA, size_t uses, const std:
     if (m <= along + kMeets) from = m, to = o;
   }
   const double there = to + along - from;
-  const EdgePlace place = pattern.placeOnSide(other, there);
+  const Anchor place = pattern.placeOnSide(other, there);
   const double length = pattern.pieces[other.piece].edge(place.edge).path.length();
   if (place.at > kMeets && place.at < length - kMeets) splitAt(pattern, other.piece, place);
   Seam lower = s;
@@ -105,13 +106,14 @@ class Turner {
     const bool after = turned_ == TurnedPart::FromMouthToPivot;
     const Motion m = Motion::rotationAbout(pivot_, after ? angle : -angle);
     Piece& p = piece();
+    const std::vector<LevelLine> levels = p.levelLines();  // before anything turns
     Polyline outline;
     for (size_t i = after ? mouthAt_ : 0; i < (after ? p.edges.size() : mouthAt_); ++i) {
       const Polyline part = p.edges[i].path.flattened(0.05);
       outline.insert(outline.end(), part.begin(), part.end());
       p.edges[i].path = p.edges[i].path.transformed(m);
     }
-    turnMarks(outline, m);
+    turnLevels(levels, outline, m);
     if (contains(outline, lerp(p.grainTop, p.grainBottom, 0.5))) {
       p.grainTop = m.apply(p.grainTop);
       p.grainBottom = m.apply(p.grainBottom);
@@ -121,32 +123,31 @@ class Turner {
   }
 
  private:
-  void turnMarks(const Polyline& outline, const Motion& m) {
-    std::vector<LevelMark> marks;
-    const auto isTurned = [&](Vec2 end,
-                              Vec2 other) {  // judged a little inside, so that an end on the cut goes with the rest
-      return contains(outline, lerp(end, other, 0.02));
-    };
-    const Vec2 cutLine = unit(mouth_ - pivot_);
+  // Levels go with their ends; those across the cut fall into two, which end in the cut.
+  void turnLevels(const std::vector<LevelLine>& levels, const Polyline& outline, const Motion& m) {
+    // Judged a little inside, so that an end on the cut goes with the rest.
+    const auto isTurned = [&](Vec2 end, Vec2 other) { return contains(outline, lerp(end, other, 0.02)); };
+    const Vec2 cut = mouth_ - pivot_, cutLine = unit(cut);
     const auto onCut = [&](Vec2 end) { return std::abs(cross(cutLine, end - pivot_)) < kOnCut; };
-    for (const LevelMark& l : piece().levels) {
+    Piece& p = piece();
+    std::erase_if(p.marks, [](const Mark& mark) { return mark.isLevel(); });
+    const auto add = [&](const std::string& level, Vec2 a, Vec2 b) {
+      if (distance(a, b) >= kLeastMark) p.marks.push_back(levelMark(p, level, a, b));
+    };
+    for (const LevelLine& l : levels) {
       if (onCut(l.a) && onCut(l.b)) {  // along the cut: it stays on the part that does
-        marks.push_back(l);
+        add(l.level, l.a, l.b);
         continue;
       }
       const bool a = isTurned(l.a, l.b), b = isTurned(l.b, l.a);
       if (a == b) {
-        marks.push_back(a ? LevelMark{l.level, m.apply(l.a), m.apply(l.b)} : l);
+        add(l.level, a ? m.apply(l.a) : l.a, a ? m.apply(l.b) : l.b);
         continue;
       }
-      const Vec2 along = l.b - l.a, cut = mouth_ - pivot_;
-      const double t = cross(pivot_ - l.a, cut) / cross(along, cut);
-      const Vec2 x = l.a + t * along;
-      marks.push_back(a ? LevelMark{l.level, m.apply(l.a), m.apply(x)} : LevelMark{l.level, l.a, x});
-      marks.push_back(b ? LevelMark{l.level, m.apply(x), m.apply(l.b)} : LevelMark{l.level, x, l.b});
+      const Vec2 x = l.a + cross(pivot_ - l.a, cut) / cross(l.b - l.a, cut) * (l.b - l.a);
+      add(l.level, a ? m.apply(l.a) : l.a, a ? m.apply(x) : x);
+      add(l.level, b ? m.apply(x) : x, b ? m.apply(l.b) : l.b);
     }
-    std::erase_if(marks, [](const LevelMark& l) { return l.width() < kLeastMark; });
-    piece().levels = std::move(marks);
   }
 
   Pattern& pattern_;
@@ -157,23 +158,19 @@ class Turner {
   size_t mouthAt_ = 0;
 };
 
-// Ends of levels on the cut lie on the legs, which run to a point beside the pivot.
-void settleMarks(Piece& piece, const Path& leg1, const Path& leg2) {
-  for (LevelMark& l : piece.levels)
-    for (Vec2 LevelMark::*end : {&LevelMark::a, &LevelMark::b}) {
-      const bool onOutline = std::any_of(piece.edges.begin(), piece.edges.end(),
-                                         [&](const Edge& e) { return nearOn(e.path, l.*end).has_value(); });
-      if (onOutline) continue;
+// Ends of levels in the cut lie on the legs, which run to a point beside the pivot.
+void endOnLegs(Piece& piece, size_t firstLeg) {
+  for (Mark& mark : piece.levelMarks()) {
+    const LevelLine line = piece.line(mark);
+    for (const auto& [anchor, end] : {std::pair{&mark.a, line.a}, {&mark.b, line.b}}) {
+      if (anchor->onOutline()) continue;
       double nearest = HUGE_VAL;
-      Vec2 best = l.*end;
-      for (const Path* leg : {&leg1, &leg2})
-        for (double s : leg->crossings(l.a, l.b - l.a))
-          if (distance(leg->pointAt(s), l.*end) < nearest) {
-            best = leg->pointAt(s);
-            nearest = distance(best, l.*end);
-          }
-      l.*end = best;
+      for (size_t k = firstLeg; k < firstLeg + 2; ++k)
+        for (const double s : piece.edges[k].path.crossings(line.a, line.b - line.a))
+          if (const double d = distance(piece.edges[k].path.pointAt(s), end); d < nearest)
+            nearest = d, *anchor = Anchor{piece.edges[k].id, s, {}};
     }
+  }
 }
 
 // Both legs from the mouth's ends to a point on the middle line, `clear` short of the pivot.
@@ -197,11 +194,13 @@ Path aimed(const Path& path, bool atStart, Vec2 direction) {
   return Path(std::move(cubics));
 }
 
-// Gives an edge another shape; its notches stay at their points, or as far along it in proportion.
+// Gives an edge another shape; its marks stay at their points, or as far along it in proportion.
 void reshape(Piece& piece, Edge& edge, Path path) {
   const double scale = path.length() / edge.path.length();
-  for (Notch& n : piece.notches)
-    if (n.edge == edge.id) n.at = nearOn(path, edge.path.pointAt(n.at)).value_or(n.at * scale);
+  for (Mark& m : piece.marks)
+    for (Anchor* anchor : {&m.a, &m.b})
+      if (anchor->edge == edge.id && anchor->onOutline())
+        anchor->at = nearOn(path, edge.path.pointAt(anchor->at)).value_or(anchor->at * scale);
   edge.path = std::move(path);
 }
 
@@ -210,7 +209,7 @@ struct Dart {
 };
 
 // Finds a dart, and turns the list of edges so that the pivot comes first.
-Dart findDart(Pattern& pattern, std::string_view id, const EdgePlace& pivot) {
+Dart findDart(Pattern& pattern, std::string_view id, const Anchor& pivot) {
   const Seam* seam = pattern.seam(id);
   if (!seam || seam->a.piece != seam->b.piece) throw std::out_of_range("no dart " + std::string(id));
   Dart dart{seam->a.piece, 0};
@@ -233,7 +232,7 @@ DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const D
   const auto [leg1, leg2] = legs(turner.pivot(), m1, m2, name.clear);
   p.edges.insert(p.edges.begin() + mouth, {{name.id + "-1", EdgeRole::Seam, name.allowance, leg1},
                                            {name.id + "-2", EdgeRole::Seam, name.allowance, leg2}});
-  settleMarks(p, leg1, leg2);
+  endOnLegs(p, turner.mouthAt());
   // Seams that ran on across the mouth end there now.
   const std::string before = p.edges[turner.mouthAt() - 1].id;
   for (size_t i = 0; i < pattern.seams.size(); ++i)
@@ -262,9 +261,8 @@ void readNotchesAgain(Pattern& pattern, size_t piece) {
       const SeamSide& side = sideA ? s.a : s.b;
       if (side.piece != piece) continue;
       for (SeamNotch& n : s.notches)
-        for (const Notch& mark : pattern.pieces[piece].notches)
-          if (mark.id == n.id && side.uses(mark.edge))
-            (sideA ? n.a : n.b) = pattern.alongSide(side, {mark.edge, mark.at});
+        for (const Mark& mark : pattern.pieces[piece].notches())
+          if (mark.id == n.id && side.uses(mark.a.edge)) (sideA ? n.a : n.b) = pattern.alongSide(side, mark.a);
     }
 }
 
@@ -325,7 +323,7 @@ DartTurn foldOut(Pattern& pattern, const DartCut& cut, double width) {
   const Vec2 m1 = path.pointAt(cut.mouth.at);
   const double angle = angleBetween(m1 - pivot, path.pointAt(end) - pivot);
   const Vec2 m2 = pivot + rotated(m1 - pivot, angle);
-  EdgePlace far = cut.mouth;
+  Anchor far = cut.mouth;
   far.at = end;
   const std::string later = splitAt(pattern, cut.piece, far);
   DartCut inner = cut;
@@ -338,7 +336,7 @@ DartTurn foldOut(Pattern& pattern, const DartCut& cut, double width) {
   for (Seam& s : pattern.seams)
     for (SeamSide* side : {&s.a, &s.b})
       if (side->piece == cut.piece) std::erase_if(side->chain, [&](const EdgeUse& u) { return u.edge == gone; });
-  std::erase_if(p.notches, [&](const Notch& n) { return n.edge == gone; });
+  std::erase_if(p.marks, [&](const Mark& m) { return m.isNotch() && m.a.edge == gone; });
   p.edges.erase(p.edges.begin() + static_cast<std::ptrdiff_t>(edgePlace(p, gone)));
   const DartTurn turn = turner.turn(-std::abs(angle));
   Edge &e = p.edges[turner.mouthAt() - 1], &f = p.edges[turner.mouthAt()];
@@ -347,14 +345,14 @@ DartTurn foldOut(Pattern& pattern, const DartCut& cut, double width) {
   return turn;
 }
 
-double dartAngle(const Pattern& pattern, std::string_view id, const EdgePlace& pivot) {
+double dartAngle(const Pattern& pattern, std::string_view id, const Anchor& pivot) {
   const Seam* seam = pattern.seam(id);
   if (!seam || seam->a.piece != seam->b.piece) throw std::out_of_range("no dart " + std::string(id));
   const Vec2 p = pattern.pieces[seam->a.piece].edge(pivot.edge).path.pointAt(pivot.at);
   return std::abs(angleBetween(pattern.sidePath(seam->a).start() - p, pattern.sidePath(seam->b).start() - p));
 }
 
-DartTurn closeDart(Pattern& pattern, std::string_view id, const EdgePlace& pivot, TurnedPart turned, double part) {
+DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, TurnedPart turned, double part) {
   const double whole = dartAngle(pattern, id, pivot), by = part * whole;
   const double clear = distance(pattern.sidePath(pattern.seam(id)->a).end(),
                                 pattern.pieces[pattern.seam(id)->a.piece].edge(pivot.edge).path.pointAt(pivot.at));

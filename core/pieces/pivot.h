@@ -22,7 +22,7 @@ enum class TurnedPart { FromPivotToMouth, FromMouthToPivot };  // clockwise
 
 struct DartCut {
   size_t piece = 0;
-  EdgePlace pivot, mouth;
+  Anchor pivot, mouth;
   TurnedPart turned{};
 };
 
@@ -52,11 +52,11 @@ DartTurn openSpread(Pattern& pattern, const DartCut& cut, double angleRad);
 DartTurn foldOut(Pattern& pattern, const DartCut& cut, double width);
 
 // The angle at the pivot between the mouth's two ends of a dart.
-double dartAngle(const Pattern& pattern, std::string_view id, const EdgePlace& pivot);
+double dartAngle(const Pattern& pattern, std::string_view id, const Anchor& pivot);
 
 // Closes `part` of a dart that openDart made about this pivot, turning the part it turned back. The whole of it takes
 // the legs away and joins the seams it divided. Throws std::out_of_range when there is no such dart.
-DartTurn closeDart(Pattern& pattern, std::string_view id, const EdgePlace& pivot, TurnedPart turned, double part = 1);
+DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, TurnedPart turned, double part = 1);
 
 // Moves `part` of a dart to another mouth about the same pivot; the whole angle stays. Throws as closeDart.
 DartTurn transferDart(Pattern& pattern, std::string_view id, double part, const DartCut& to, TurnedPart turned,

@@ -3,14 +3,15 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 
 namespace armure {
 
 std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
   constexpr double kApart = 3;
   std::vector<Stroke> strokes;
-  for (const Notch& n : piece.notches) {
-    const Edge& e = piece.edge(n.edge);
+  for (const Mark& n : piece.notches()) {
+    const Edge& e = piece.edge(n.a.edge);
     const double reach = e.allowance > 0 ? std::min(length, e.allowance) : length;
     const auto strike = [&](double at) {
       const Vec2 d = e.path.tangentAt(at);
@@ -18,18 +19,39 @@ std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
       strokes.push_back({p, p + reach * Vec2{d.y, -d.x}});  // outside of a clockwise outline
     };
     if (n.doubled) {
-      strike(n.at - kApart / 2);
-      strike(n.at + kApart / 2);
+      strike(n.a.at - kApart / 2);
+      strike(n.a.at + kApart / 2);
     } else {
-      strike(n.at);
+      strike(n.a.at);
     }
   }
   return strokes;
 }
 
+std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOutline) {
+  std::vector<NotchStroke> strokes;
+  for (const Mark& n : piece.notches()) {
+    const Edge& e = piece.edge(n.a.edge);
+    if (e.allowance <= 0) continue;
+    const Vec2 along = e.path.tangentAt(n.a.at), out{along.y, -along.x}, from = piece.point(n.a);
+    double nearest = HUGE_VAL;
+    for (size_t i = 0; i < cutOutline.size(); ++i) {
+      const Vec2 a = cutOutline[i], side = cutOutline[(i + 1) % cutOutline.size()] - a;
+      const double parallel = cross(out, side);
+      if (std::abs(parallel) < 1e-12) continue;
+      const double reach = cross(a - from, side) / parallel, part = cross(a - from, out) / parallel;
+      if (reach > 0 && part >= 0 && part <= 1) nearest = std::min(nearest, reach);
+    }
+    if (nearest < HUGE_VAL) strokes.push_back({n.id, from, from + nearest * out});
+  }
+  return strokes;
+}
+
+std::string_view kindOf(const Seam& seam) { return std::abs(seam.ease()) > kMostEase ? "gathered" : "plain"; }
+
 std::vector<std::string> labelLines(const Piece& piece) {
-  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.quantity)
-                                               : fmt::format("cut {} on the fold", piece.quantity);
+  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.copies)
+                                               : fmt::format("cut {} on the fold", piece.copies);
   return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut,
           piece.cloth.empty() ? piece.layer : fmt::format("{}, of {}", piece.layer, piece.cloth)};
 }
@@ -47,7 +69,7 @@ std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, Len
 }
 
 Vec2 labelPoint(const Piece& piece) {
-  const LevelMark *waist = piece.level(level::kWaist), *under = piece.level(level::kUnderbust);
+  const auto waist = piece.level(level::kWaist), under = piece.level(level::kUnderbust);
   if (!waist || !under) {  // beside the grain
     const Vec2 down = unit(piece.grainBottom - piece.grainTop);
     return lerp(piece.grainTop, piece.grainBottom, 0.5) + 12 * Vec2{down.y, -down.x};

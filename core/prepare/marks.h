@@ -20,6 +20,18 @@ struct Stroke {
 // Notch strokes of a piece; a double notch gives two, 3 mm apart. `length` is cut to the allowance of the edge.
 std::vector<Stroke> notchStrokes(const Piece& piece, double length = 6);
 
+// Where a notch is struck: from the sewn line square out to the cutting line, however far off that is (one stroke for a
+// double notch). Nothing for a notch whose edge has no allowance.
+struct NotchStroke {
+  std::string id;
+  Vec2 sewn, cut;
+};
+std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOutline);
+
+// "plain" or "gathered": more than kMostEase has to be drawn in, not eased. Common practice, no source.
+inline constexpr double kMostEase = 6;  // mm
+std::string_view kindOf(const Seam& seam);
+
 // "Centre front", "1 of 4", "cut 1 on the fold", "shell".
 std::vector<std::string> labelLines(const Piece& piece);
 

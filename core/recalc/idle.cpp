@@ -16,15 +16,15 @@ bool sameEdges(const Piece& a, const Piece& b) {
 }
 
 bool samePiece(const Piece& a, const Piece& b) {
-  return a.id == b.id && a.layer == b.layer && a.cloth == b.cloth && a.quantity == b.quantity && a.onFold == b.onFold &&
-         a.notches.size() == b.notches.size() && a.levels.size() == b.levels.size() && sameEdges(a, b);
+  return a.id == b.id && a.layer == b.layer && a.cloth == b.cloth && a.copies == b.copies && a.onFold == b.onFold &&
+         a.marks.size() == b.marks.size() && sameEdges(a, b);
 }
 
 // Whether two drafts cut the same cloth and are held against the same girths and caps.
 bool sameGarment(const Design& a, const Design& b) {
   const Pattern &p = a.pattern, &q = b.pattern;
   const auto sameLevel = [](const PatternLevel& x, const PatternLevel& y) {
-    return x.id == y.id && x.finishedGirth == y.finishedGirth && x.openingGap == y.openingGap;
+    return x.id == y.id && x.finishedGirth == y.finishedGirth && x.gaps.sum() == y.gaps.sum();
   };
   const auto sameSeam = [](const Seam& x, const Seam& y) { return x.id == y.id && x.ease() == y.ease(); };
   const auto sameIntake = [](const Intake& x, const Intake& y) { return x.cap == y.cap && x.amount == y.amount; };
@@ -123,7 +123,8 @@ class IdleFinder {
         if (o.id != value) all.emplace_back(o.id);
       return all;
     }
-    const Result<double> now = rule && rule->kind == RuleKind::Share ? parseNumber(value) : parseLength(value, Unit::Millimetre);
+    const Result<double> now =
+        rule && rule->kind == RuleKind::Share ? parseNumber(value) : parseLength(value, Unit::Millimetre);
     if (!now.ok()) return all;
     const bool share = rule && rule->kind == RuleKind::Share;
     const double step = share ? 0.05 : 4;
@@ -145,9 +146,9 @@ class IdleFinder {
     const auto choice = parseSeamChoice(value);
     if (!choice || choice->wish != SeamWish::Ease) return {};
     for (const std::string& place : {choice->from, choice->to}) {
-      const bool known = place == "top" || place == "hem" ||
-                         std::any_of(seam->notches.begin(), seam->notches.end(),
-                                     [&](const SeamNotch& n) { return n.id == place; });
+      const bool known =
+          place == "top" || place == "hem" ||
+          std::any_of(seam->notches.begin(), seam->notches.end(), [&](const SeamNotch& n) { return n.id == place; });
       if (!known) return fmt::format("this seam has no notch \"{}\"", place);
     }
     return {};

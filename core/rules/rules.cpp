@@ -78,8 +78,8 @@ Problem unknownKey(std::string_view key) {
     for (const bool front : {true, false})
       for (size_t line = 0; line < 5; ++line)
         for (const char* form : {"hold", "guide"})
-          placed.push_back(fmt::format("{}.{}.{}", form, level, line < 4 ? lineId(front, line)
-                                                                : std::string(front ? kFrontSide : kBackSide)));
+          placed.push_back(fmt::format("{}.{}.{}", form, level,
+                                       line < 4 ? lineId(front, line) : std::string(front ? kFrontSide : kBackSide)));
   for (std::string_view seam : seamExamples()) placed.push_back(seamKey(seam));
   words.insert(words.end(), placed.begin(), placed.end());
   const auto meant = nearest(key, words);

@@ -37,16 +37,16 @@ size_t placeOf(std::string_view word) {
 }
 
 // The words ids of seams, pieces and edges are made of, and numbers up to kMostParts.
-constexpr std::array<std::string_view, 39> kWords{"arm",    "armhole", "back",  "band",     "below", "centre", "cover",   "cross",   "cup",
-                            "dart",   "end",     "fold",  "free",     "front", "gathered", "halter", "hem",    "inner",
-                            "insert", "keyhole", "left",  "line",     "lining", "modesty", "neck",  "opening", "outer",
-                            "pad",    "princess", "right", "shoulder", "side",  "skirt",  "spread",  "strap",   "top",
-                            "upper",  "waist",   "yoke"};
+constexpr std::array<std::string_view, 39> kWords{
+    "arm",      "armhole", "back",   "band",    "below",    "centre",  "cover", "cross", "cup",      "dart",
+    "end",      "fold",    "free",   "front",   "gathered", "halter",  "hem",   "inner", "insert",   "keyhole",
+    "left",     "line",    "lining", "modesty", "neck",     "opening", "outer", "pad",   "princess", "right",
+    "shoulder", "side",    "skirt",  "spread",  "strap",    "top",     "upper", "waist", "yoke"};
 constexpr int kMostParts = 12;
 constexpr std::array<std::string_view, 18> kSeams{
-    "princess", "front-line-2", "front-line-3", "front-line-4", "side",       "back-line",  "back-line-2",
-    "back-line-3", "back-line-4", "shoulder",   "princess-cup", "cup-1",      "cup-2",      "cross-1",
-    "waist-1",  "waist-2",      "yoke-front-1", "yoke-back-1"};
+    "princess",    "front-line-2", "front-line-3", "front-line-4", "side",         "back-line",
+    "back-line-2", "back-line-3",  "back-line-4",  "shoulder",     "princess-cup", "cup-1",
+    "cup-2",       "cross-1",      "waist-1",      "waist-2",      "yoke-front-1", "yoke-back-1"};
 
 bool isWord(std::string_view part) {
   if (std::find(kWords.begin(), kWords.end(), part) != kWords.end()) return true;

@@ -47,9 +47,9 @@ struct EdgeName {
 
 std::string seamKey(std::string_view seam);
 std::string lockKey(const EdgeName& edge);
-// The seam or the edge of such a key, or nothing: an id is made of the words garments are made of (side, princess, cup-1,
-// shoulder; front-1, yoke-back), joined by hyphens. Which of them an order has shows once it is drafted; a choice for
-// another is idle.
+// The seam or the edge of such a key, or nothing: an id is made of the words garments are made of (side, princess,
+// cup-1, shoulder; front-1, yoke-back), joined by hyphens. Which of them an order has shows once it is drafted; a
+// choice for another is idle.
 std::optional<std::string> seamOfKey(std::string_view key);
 std::optional<EdgeName> lockOfKey(std::string_view key);
 inline constexpr std::string_view kLocked = "yes";

@@ -97,7 +97,8 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
   }
   if (second == std::string_view::npos) return std::nullopt;
   const std::string_view line = rest.substr(second + 1);
-  if ((!isDraftedLevel(level) && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold)) return std::nullopt;
+  if ((!isDraftedLevel(level) && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold))
+    return std::nullopt;
   return ShapingKey{kind->kind, std::string(level), std::string(line)};
 }
 

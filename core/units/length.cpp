@@ -37,11 +37,11 @@ constexpr std::array kPlain{
     Plain{"\xE2\x85\x96", " 2/5"}, Plain{"\xE2\x85\x97", " 3/5"}, Plain{"\xE2\x85\x98", " 4/5"},
     Plain{"\xE2\x85\x99", " 1/6"}, Plain{"\xE2\x85\x9A", " 5/6"}, Plain{"\xE2\x85\x9B", " 1/8"},
     Plain{"\xE2\x85\x9C", " 3/8"}, Plain{"\xE2\x85\x9D", " 5/8"}, Plain{"\xE2\x85\x9E", " 7/8"},
-    Plain{"\xE2\x81\x84", "/"},    Plain{"\xE2\x88\x95", "/"},                                     // fraction slashes
-    Plain{"\xE2\x88\x92", "-"},    Plain{"\xE2\x80\x93", "-"},    Plain{"\xE2\x80\x91", "-"},      // minus, dashes
-    Plain{"\xE2\x80\xB3", "\""},   Plain{"\xE2\x80\x9D", "\""},   Plain{"\xE2\x80\xB2", "'"},     // primes, quotes
-    Plain{"\xE2\x80\x99", "'"},    Plain{"\xC2\xA0", " "},        Plain{"\xE2\x80\xAF", " "},      // no-break
-    Plain{"\xE2\x80\x80", " "},    Plain{"\xE2\x80\x81", " "},    Plain{"\xE2\x80\x82", " "},      // U+2000 ...
+    Plain{"\xE2\x81\x84", "/"},    Plain{"\xE2\x88\x95", "/"},                                 // fraction slashes
+    Plain{"\xE2\x88\x92", "-"},    Plain{"\xE2\x80\x93", "-"},    Plain{"\xE2\x80\x91", "-"},  // minus, dashes
+    Plain{"\xE2\x80\xB3", "\""},   Plain{"\xE2\x80\x9D", "\""},   Plain{"\xE2\x80\xB2", "'"},  // primes, quotes
+    Plain{"\xE2\x80\x99", "'"},    Plain{"\xC2\xA0", " "},        Plain{"\xE2\x80\xAF", " "},  // no-break
+    Plain{"\xE2\x80\x80", " "},    Plain{"\xE2\x80\x81", " "},    Plain{"\xE2\x80\x82", " "},  // U+2000 ...
     Plain{"\xE2\x80\x83", " "},    Plain{"\xE2\x80\x84", " "},    Plain{"\xE2\x80\x85", " "},
     Plain{"\xE2\x80\x86", " "},    Plain{"\xE2\x80\x87", " "},    Plain{"\xE2\x80\x88", " "},
     Plain{"\xE2\x80\x89", " "},    Plain{"\xE2\x80\x8A", " "},    Plain{"\xE2\x81\x9F", " "},
@@ -59,8 +59,8 @@ std::string plainText(std::string_view raw) {
     if (!text.empty() && text.back() != ' ') text += ' ';
   };
   for (size_t i = 0; i < raw.size();) {
-    const auto known =
-        std::find_if(kPlain.begin(), kPlain.end(), [&](const Plain& p) { return raw.substr(i).starts_with(p.written); });
+    const auto known = std::find_if(kPlain.begin(), kPlain.end(),
+                                    [&](const Plain& p) { return raw.substr(i).starts_with(p.written); });
     const std::string_view next = known == kPlain.end() ? raw.substr(i, 1) : known->plain;
     i += known == kPlain.end() ? 1 : known->written.size();
     for (char c : next) {

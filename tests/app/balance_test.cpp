@@ -38,7 +38,7 @@ struct Driver {
     QTest::keyClick(box, Qt::Key_Home);
     for (int i = 0; i < n; ++i) QTest::keyClick(box, Qt::Key_Down);
   }
-  size_t marks(Mark mark) {
+  size_t marks(Ink mark) {
     size_t n = 0;
     for (const SceneItem& item : window.table().scene().items) n += item.mark == mark;
     return n;
@@ -51,8 +51,8 @@ TEST_CASE("the proposal is shown over the draft and changes nothing until it is 
   Driver d;
   CHECK(d.design().sheet.failing() > 0);
   CHECK_FALSE(d.design().balanced);
-  CHECK(d.marks(Mark::Before) > 2);
-  CHECK(d.marks(Mark::Moved) == d.marks(Mark::Before));
+  CHECK(d.marks(Ink::Before) > 2);
+  CHECK(d.marks(Ink::Moved) == d.marks(Ink::Before));
   auto* summary = d.window.findChild<QLabel*>("balanceSummary");
   CHECK(summary->text().contains("at most"));
 
@@ -60,7 +60,7 @@ TEST_CASE("the proposal is shown over the draft and changes nothing until it is 
   REQUIRE(d.design().balanced);
   for (const CheckRow& r : d.design().sheet.rows)
     if (r.kind == CheckKind::Stretch || r.kind == CheckKind::Join) CHECK_FALSE(r.fails());
-  CHECK(d.marks(Mark::Before) > 2);  // what moved is still shown
+  CHECK(d.marks(Ink::Before) > 2);  // what moved is still shown
 
   QTest::keyClick(&d.window.table(), Qt::Key_Z, Qt::ControlModifier);
   CHECK_FALSE(d.design().balanced);

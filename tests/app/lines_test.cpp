@@ -96,7 +96,7 @@ TEST_CASE("the dial is turned on the bust point: the dart opens at the side, and
   CHECK(d.table().mode() == TableMode::Taped);
   const auto wedges = [&] {
     int n = 0;
-    for (const SceneItem& item : d.table().scene().items) n += item.mark == Mark::Dial;
+    for (const SceneItem& item : d.table().scene().items) n += item.mark == Ink::Dial;
     return n;
   };
   const int before = wedges();

@@ -281,7 +281,7 @@ TEST_CASE("the combs are shown on demand, by key and by button") {
   Driver d;
   const auto combs = [&] {
     size_t n = 0;
-    for (const SceneItem& item : d.window.table().scene().items) n += item.mark == Mark::Comb;
+    for (const SceneItem& item : d.window.table().scene().items) n += item.mark == Ink::Comb;
     return n;
   };
   CHECK(combs() == 0);

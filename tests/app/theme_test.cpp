@@ -119,7 +119,7 @@ TEST_CASE("the sheets of paper are framed on the table as they will be printed")
   const auto frames = [&](std::string_view paper) {
     size_t count = 0;
     for (const SceneItem& item : makeScene(d, TableMode::Apart, {.paper = paper}).items)
-      count += item.mark == Mark::PageFrame;
+      count += item.mark == Ink::PageFrame;
     return count;
   };
   const PaperLayout layout = layOutOnPaper(d.pattern, d.cutOutlines, 880);

@@ -47,14 +47,15 @@ Pattern withChain() {
                 edgeOf("lower", EdgeRole::Seam, Path::line({112, 90}, {100, 200})),
                 edgeOf("hem", EdgeRole::Hem, Path::line({100, 200}, {0, 200})),
                 edgeOf("opening", EdgeRole::Opening, Path::line({0, 200}, {0, 0}))};
-  left.notches = {{"underbust", "upper", 60, false}, {"waist", "lower", 30, false}};
+  left.marks = {notchMark("underbust", {"upper", 60}), notchMark("waist", {"lower", 30})};
   right.id = right.name = "right";
-  right.quantity = 1;
+  right.symmetry = Symmetry::Once;
+  right.copies = 1;
   right.onFold = "fold";
   right.edges = {edgeOf("fold", EdgeRole::Fold, Path::line({200, 208}, {200, 0})),
                  edgeOf("seam", EdgeRole::Seam, Path(Cubic{{200, 0}, {240, 60}, {240, 140}, {260, 200}})),
                  edgeOf("hem", EdgeRole::Hem, Path::line({260, 200}, {200, 208}))};
-  right.notches = {{"underbust", "seam", 58, false}, {"waist", "seam", 130, false}};
+  right.marks = {notchMark("underbust", {"seam", 58}), notchMark("waist", {"seam", 130})};
   Pattern out;
   out.pieces = {left, right};
   out.seams = {{"joint",
@@ -95,7 +96,7 @@ TEST_CASE("a side can be a chain of edges, and beside a fold the corner slides a
     for (const Vec2 q : {c.p0, c.p1, c.p2, c.p3}) CHECK(q.x == Approx(200).margin(1e-9));
   // Walked over both edges, the notch on the second of them is found.
   CHECK(p.alongSide(p.seams[0].a, {"lower", 30}) == Approx(p.pieces[0].edge("upper").path.length() + 30));
-  const EdgePlace place = p.placeOnSide(p.seams[0].a, p.pieces[0].edge("upper").path.length() + 30);
+  const Anchor place = p.placeOnSide(p.seams[0].a, p.pieces[0].edge("upper").path.length() + 30);
   CHECK(place.edge == "lower");
   CHECK(place.at == Approx(30));
 }
@@ -111,9 +112,11 @@ TEST_CASE("rows that fight are named, all of them and no others") {
     }
   const Balanced b = balance(torn);
   REQUIRE(b.unreachable.size() == 1);
-  CHECK(b.unreachable[0].find("Waist girth") != std::string::npos);
-  CHECK(b.unreachable[0].find("Waist again girth") != std::string::npos);
-  CHECK(b.unreachable[0].find("Princess") == std::string::npos);
+  CHECK(b.unreachable[0].why == Unreachable::Why::Conflict);
+  const std::string said = wordsOf(b.unreachable[0], b.pattern).text();
+  CHECK(said.find("Waist girth") != std::string::npos);
+  CHECK(said.find("Waist again girth") != std::string::npos);
+  CHECK(said.find("Princess") == std::string::npos);
   CHECK_FALSE(b.certificate.converged);
 }
 

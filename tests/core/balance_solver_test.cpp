@@ -182,8 +182,7 @@ TEST_CASE("the result does not hang on the order of pieces, edges and seams") {
     std::reverse(turned.pieces.begin(), turned.pieces.end());
     for (Piece& piece : turned.pieces) {
       std::rotate(piece.edges.begin(), piece.edges.begin() + 1, piece.edges.end());
-      std::reverse(piece.notches.begin(), piece.notches.end());
-      std::reverse(piece.levels.begin(), piece.levels.end());
+      std::reverse(piece.marks.begin(), piece.marks.end());
     }
     std::reverse(turned.seams.begin(), turned.seams.end());
     std::reverse(turned.levels.begin(), turned.levels.end());

@@ -6,6 +6,7 @@
 #include "balance/fit.h"
 #include "balance/sheet.h"
 #include "geometry/spline.h"
+#include "pieces/marks.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 
@@ -29,20 +30,23 @@ Pattern twoPanels() {
                    {std::move(right), rightRole, 10, Path::line({x + 100, 0}, {x + 100, 300})},
                    {"hem", EdgeRole::Hem, 10, Path::line({x + 100, 300}, {x, 300})},
                    {std::move(left), leftRole, 10, Path::line({x, 300}, {x, 0})}};
-    piece.levels = {{"waist", {x, 200}, {x + 100, 200}}};
+    piece.marks = {levelMark(piece, "waist", {x, 200}, {x + 100, 200})};
     return piece;
   };
   p.pieces = {panel("left", 1, 0, "outer", "middle", EdgeRole::Opening, EdgeRole::Seam),
               panel("right", 2, 110, "middle", "outer", EdgeRole::Seam, EdgeRole::Opening)};
-  p.pieces[0].notches = {{"underbust", "middle", 120, false}, {"waist", "middle", 200, false}};
-  p.pieces[1].notches = {{"underbust", "middle", 180, false}, {"waist", "middle", 100, false}};
+  for (size_t i : {0u, 1u}) {
+    std::vector<Mark>& marks = p.pieces[i].marks;
+    marks.insert(marks.begin(), {notchMark("underbust", {"middle", i == 0 ? 120.0 : 180.0}),
+                                 notchMark("waist", {"middle", i == 0 ? 200.0 : 100.0})});
+  }
   p.seams = {{"middle",
               "Middle seam",
               {0, {{"middle", false}}},
               {1, {{"middle", true}}},
               {},
               {{"underbust", 120, 120}, {"waist", 200, 200}}}};
-  p.levels = {{"waist", "Waist", 400, 400, 0, false, true}};
+  p.levels = {{.id = "waist", .name = "Waist", .bodyGirth = 400, .finishedGirth = 400, .ring = true}};
   return p;
 }
 
@@ -72,7 +76,7 @@ Edge& edge(Pattern& p, size_t piece, const std::string& id) {
 
 TEST_CASE("a seam is walked notch by notch from its upper end") {
   Pattern p = twoPanels();
-  p.pieces[1].notches[1].at = 97;  // the waist notch of the right piece 3 mm lower
+  p.pieces[1].marks[1].a.at = 97;  // the waist notch of the right piece 3 mm lower
   const Walk w = walk(p, p.seams[0]);
   REQUIRE(w.stretches.size() == 3);
   CHECK(w.stretches[0].from == "top");
@@ -98,20 +102,20 @@ TEST_CASE("what fits passes every check") {
 TEST_CASE("the sheet fails what does not fit") {
   SECTION("a stretch") {
     Pattern p = twoPanels();
-    p.pieces[1].notches[0].at += 0.6;
+    p.pieces[1].marks[0].a.at += 0.6;
     CHECK(fails(sheetOf(p), CheckKind::Stretch));
     CHECK_FALSE(fails(sheetOf(p), CheckKind::Seam));
   }
   SECTION("within the limit it passes") {
     Pattern p = twoPanels();
-    p.pieces[1].notches[0].at += 0.4;
+    p.pieces[1].marks[0].a.at += 0.4;
     CHECK_FALSE(fails(sheetOf(p), CheckKind::Stretch));
   }
   SECTION("a whole seam and its corner") {
     Pattern p = twoPanels();
     edge(p, 1, "middle").path = Path::line({110, 302}, {110, 0});
     edge(p, 1, "hem").path = Path::line({210, 300}, {110, 302});
-    for (Notch& n : p.pieces[1].notches) n.at += 2;
+    for (Mark& n : p.pieces[1].notches()) n.a.at += 2;
     CHECK(fails(sheetOf(p), CheckKind::Seam));
     CHECK(fails(sheetOf(p), CheckKind::Corner));
   }
@@ -119,7 +123,7 @@ TEST_CASE("the sheet fails what does not fit") {
     Pattern p = twoPanels();
     p.levels[0].finishedGirth = 401;
     CHECK(fails(sheetOf(p), CheckKind::Girth));
-    p.levels[0].openingGap = 1;
+    p.levels[0].gaps.opening = 1;
     CHECK_FALSE(fails(sheetOf(p), CheckKind::Girth));
   }
   SECTION("a join") {
@@ -150,9 +154,9 @@ TEST_CASE("the sheet fails what does not fit") {
   }
   SECTION("a piece too narrow to sew") {
     Pattern p = twoPanels();
-    p.pieces[0].levels[0].b = {15, 200};
+    p.pieces[0].marks.back().b = anchorAt(p.pieces[0], {15, 200});
     CHECK(advises(sheetOf(p), CheckKind::Piece));
-    p.pieces[0].levels[0].b = {5, 200};
+    p.pieces[0].marks.back().b = anchorAt(p.pieces[0], {5, 200});
     CHECK(fails(sheetOf(p), CheckKind::Piece));
   }
   SECTION("an intake beyond its cap") {

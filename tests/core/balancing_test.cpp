@@ -8,6 +8,7 @@
 #include "balance/moving_edge.h"
 #include "balance/walk.h"
 #include "pieces/crossing.h"
+#include "pieces/marks.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -119,11 +120,12 @@ TEST_CASE("the movement is the smallest: another point that fits as well has mov
         }
         const Path moved = edge.path(x);
         const double stretched = moved.length() / e.path.length();
-        for (Notch& n : p.notches)
-          if (n.edge == e.id) n.at *= stretched;
+        for (Mark& n : p.notches())
+          if (n.a.edge == e.id) n.a.at *= stretched;
         e.path = moved;
       }
-    for (Piece& p : pushed.pieces) p.levels.clear();  // its level marks no longer lie on the edges
+    for (Piece& p : pushed.pieces)  // its levels no longer lie where they did
+      std::erase_if(p.marks, [](const Mark& m) { return m.isLevel(); });
     for (PatternLevel& l : pushed.levels) l.ring = false;
     for (Seam& s : pushed.seams)
       for (SeamNotch& n : s.notches) {
@@ -180,8 +182,9 @@ TEST_CASE("planned ease is kept, a wrong girth is put right, and what cannot be 
 
   const Balanced stuck = balance(wide, allSeams(wide, SeamWish::Leave));
   REQUIRE(stuck.unreachable.size() == 1);
-  CHECK(stuck.unreachable[0].find("Waist girth: 6.0 mm") != std::string::npos);
-  CHECK(stuck.unreachable[0].find("the side edge of the side front") != std::string::npos);
+  const std::string said = wordsOf(stuck.unreachable[0], wide).text();
+  CHECK(said.find("Waist girth: 6.0 mm") != std::string::npos);
+  CHECK(said.find("the side edge of the side front") != std::string::npos);
 }
 
 TEST_CASE("the order keeps the balanced pieces when it says so, and which side gives way") {
@@ -218,7 +221,10 @@ TEST_CASE("an edge that is held does not move; the other side makes the seam fit
   options.seams["princess"] = {SeamWish::FollowB};
   const Balanced stuck = balance(d.pattern, options);
   REQUIRE_FALSE(stuck.unreachable.empty());
-  for (const std::string& text : stuck.unreachable) {
+  for (const Unreachable& u : stuck.unreachable) {
+    CHECK(u.seam == "princess");
+    CHECK(u.held == std::vector<EdgeName>{{"front-1", "princess"}, {"front-2", "princess"}});
+    const std::string text = wordsOf(u, d.pattern).text();
     CHECK(text.find("Princess seam") != std::string::npos);
     CHECK(text.find("the princess edge of the centre front") != std::string::npos);
     CHECK(text.find("the princess edge of the side front") != std::string::npos);
@@ -260,8 +266,7 @@ TEST_CASE("trimmed at one end, the seam fits, no line is bent, and the cut is to
         const Vec2 down = e.path.startTangent();
         const Vec2 corner = e.path.start() - 4 * down;
         e.path = Path::line(corner, e.path.start()) + e.path;
-        for (Notch& n : back.notches)
-          if (n.edge == "side") n.at += 4;
+        carryMarks(back, {{.was = "side", .is = "side", .start = 4}});
         for (Edge& hem : back.edges)
           if (hem.role == EdgeRole::Hem) hem.path = Path::line(hem.path.start(), corner);
       }
@@ -317,7 +322,7 @@ TEST_CASE("whatever is wished of every seam, what can fit fits, what is left sta
     }
     INFO(o.title << " " << o.style << " " << wishes);
     const Balanced b = balance(made->pattern, options);
-    for (const std::string& u : b.unreachable) INFO(u);
+    for (const Unreachable& u : b.unreachable) INFO(wordsOf(u, b.pattern).text());
     named += b.unreachable.empty() ? 0 : 1;
     for (const Seam& s : b.pattern.seams) {
       const SeamWish wish = options.choiceOf(s.id).wish;
@@ -373,6 +378,9 @@ TEST_CASE("what is sewn on at its end cannot be trimmed there, and that is said"
   options.seams["princess-cup"] = {SeamWish::TrimHem, "", ""};
   const Balanced b = balance(d.pattern, options);
   REQUIRE(b.unreachable.size() == 1);
-  CHECK(b.unreachable[0].starts_with("Princess seam in the cup: it is sewn on at its lower end"));
+  CHECK(b.unreachable[0].seam == "princess-cup");
+  CHECK(wordsOf(b.unreachable[0], b.pattern)
+            .text()
+            .starts_with("Princess seam in the cup: it is sewn on at its lower end"));
   CHECK(b.pattern.trims.size() == d.pattern.trims.size());
 }

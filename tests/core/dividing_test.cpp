@@ -8,6 +8,7 @@
 #include "pieces/cutting.h"
 #include "pieces/divide.h"
 #include "pieces/join.h"
+#include "pieces/marks.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -33,7 +34,7 @@ double areaOf(const Pattern& pattern) {
 std::map<std::string, double> widthsOf(const Pattern& pattern) {
   std::map<std::string, double> widths;
   for (const Piece& p : pattern.pieces)
-    for (const LevelMark& m : p.levels) widths[m.level] += m.width() * p.girthShare();
+    for (const LevelLine& m : p.levelLines()) widths[m.level] += m.width() * p.girthWeight();
   return widths;
 }
 
@@ -54,10 +55,8 @@ Pattern twoRectangles() {
   };
   Pattern out;
   out.pieces = {rectangle("one", 0), rectangle("two", 300)};
-  out.pieces[0].notches = {{"waist", "right", 70, false}};
-  out.pieces[1].notches = {{"waist", "left", 30, false}};
-  out.pieces[0].levels = {{"waist", {0, 70}, {200, 70}}};
-  out.pieces[1].levels = {{"waist", {300, 70}, {500, 70}}};
+  out.pieces[0].marks = {notchMark("waist", {"right", 70}), levelMark(out.pieces[0], "waist", {0, 70}, {200, 70})};
+  out.pieces[1].marks = {notchMark("waist", {"left", 30}), levelMark(out.pieces[1], "waist", {300, 70}, {500, 70})};
   out.seams = {{"middle", "Middle seam", {0, {{"right", false}}}, {1, {{"left", true}}}, {}, {{"waist", 70, 70}}}};
   return out;
 }
@@ -82,8 +81,8 @@ TEST_CASE("a line across two pieces and their seam divides all three") {
   REQUIRE(below.notches.size() == 1);
   CHECK(below.notches[0].a == Approx(30));
   CHECK(above.notches.empty());
-  CHECK(p.pieces[0].level("waist") != nullptr);
-  CHECK(p.pieces[2].level("waist") == nullptr);
+  CHECK(p.pieces[0].level("waist"));
+  CHECK_FALSE(p.pieces[2].level("waist"));
   for (const char* id : {"yoke-1", "yoke-2"}) {
     const Seam& s = *p.seam(id);
     CHECK(p.sidePath(s.a).length() == Approx(200));
@@ -179,7 +178,6 @@ TEST_CASE("closing a seam for good is a rigid motion of the second piece") {
   const Vec2 pivot{300, 100};
   const Motion lean = Motion::rotationAbout(pivot, 0.35);
   for (Edge& e : p.pieces[1].edges) e.path = e.path.transformed(lean);
-  for (LevelMark& m : p.pieces[1].levels) m = {m.level, lean.apply(m.a), lean.apply(m.b)};
   const Pattern before = p;
   const Joined done = joinPieces(p, "middle", "Whole");
   CHECK(done.gap < 1e-9);
@@ -189,7 +187,7 @@ TEST_CASE("closing a seam for good is a rigid motion of the second piece") {
   // Straight again: top and hem are one edge each, and the level runs on.
   CHECK(whole.edges.size() == 4);
   CHECK(whole.edge("top").path.length() == Approx(400));
-  REQUIRE(whole.level("waist") != nullptr);
+  REQUIRE(whole.level("waist"));
   CHECK(whole.level("waist")->width() == Approx(400));
   CHECK_THROWS_AS(joinPieces(p, "middle", "Again"), std::out_of_range);
 }

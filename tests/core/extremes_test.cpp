@@ -21,7 +21,7 @@ void checkSound(const Design& d) {
     for (const Edge& e : p.edges)
       for (const Cubic& c : e.path.cubics())
         for (Vec2 q : {c.p0, c.p1, c.p2, c.p3}) REQUIRE((std::isfinite(q.x) && std::isfinite(q.y)));
-    for (const LevelMark& l : p.levels) REQUIRE(l.width() > 0);
+    for (const LevelLine& l : p.levelLines()) REQUIRE(l.width() > 0);
     REQUIRE(d.cutOutlines[i].size() > 3);
   }
   for (const CheckRow& r : d.sheet.rows) REQUIRE(std::isfinite(r.amount));
@@ -135,7 +135,7 @@ TEST_CASE("levels lie on the edges of their pieces, and grain and label lie insi
       REQUIRE(inside(labelPoint(p)));
       Polyline closed = ring;
       closed.push_back(closed.front());
-      for (const LevelMark& l : p.levels) {
+      for (const LevelLine& l : p.levelLines()) {
         REQUIRE(distanceToPolyline(l.a, closed) < 0.02);
         REQUIRE(distanceToPolyline(l.b, closed) < 0.02);
         REQUIRE(l.a.x < l.b.x);  // from the left edge to the right one

@@ -51,7 +51,8 @@ double edgeLength(const Pattern& p, const std::string& piece, const std::string&
 
 }  // namespace
 
-TEST_CASE("every edge that differs from the draft is told, with its greatest distance; the summary is the largest of all") {
+TEST_CASE(
+    "every edge that differs from the draft is told, with its greatest distance; the summary is the largest of all") {
   for (const Preset& style : styleTable()) {
     const Design d = designOf(inStyle(std::string(style.id).c_str()));
     INFO(style.id);
@@ -94,8 +95,10 @@ TEST_CASE("layers inside the cup are as long as the shell they lie on, once bala
   }
   // Measured without the list of lines: both halves of the lining's cup line against the frame's.
   const Design d = designOf(inStyle("cup-two-pieces", {{"cup.inside", "lining"}}));
-  CHECK(edgeLength(d.pattern, "lining-inner", "cup-1") == Approx(edgeLength(d.pattern, "front-1", "cup-1")).margin(0.01));
-  CHECK(edgeLength(d.pattern, "lining-outer", "cup-2") == Approx(edgeLength(d.pattern, "front-2", "cup-2")).margin(0.01));
+  CHECK(edgeLength(d.pattern, "lining-inner", "cup-1") ==
+        Approx(edgeLength(d.pattern, "front-1", "cup-1")).margin(0.01));
+  CHECK(edgeLength(d.pattern, "lining-outer", "cup-2") ==
+        Approx(edgeLength(d.pattern, "front-2", "cup-2")).margin(0.01));
   CHECK(pieceOf(d.pattern, "lining-inner").edge("cup-1").role == EdgeRole::Raw);  // caught in the seam, no hem
 }
 
@@ -104,10 +107,13 @@ TEST_CASE("a layer that differs from its shell fails") {
   for (Piece& p : d.pattern.pieces)
     if (p.id == "lining-inner")
       for (Edge& e : p.edges)
-        if (e.id == "cup-1") e.path = e.path.transformed(Motion::translation({0, 0})) + Path::line(e.path.end(), e.path.end() + Vec2{2, 0});
+        if (e.id == "cup-1")
+          e.path =
+              e.path.transformed(Motion::translation({0, 0})) + Path::line(e.path.end(), e.path.end() + Vec2{2, 0});
   const Sheet sheet = balanceSheet({d.pattern, d.cutOutlines, d.block.intakes, d.body});
-  CHECK(std::any_of(sheet.rows.begin(), sheet.rows.end(),
-                    [](const CheckRow& r) { return r.kind == CheckKind::Layer && r.fails() && r.amount == Approx(2); }));
+  CHECK(std::any_of(sheet.rows.begin(), sheet.rows.end(), [](const CheckRow& r) {
+    return r.kind == CheckKind::Layer && r.fails() && r.amount == Approx(2);
+  }));
 }
 
 TEST_CASE("a pad never runs over the shoulder") {
@@ -201,41 +207,46 @@ TEST_CASE("straight skirts stand upright from the hip, and pegs come in from the
     double hem = 0, hip = 0;
     for (const Piece& p : d.pattern.pieces)
       for (const Edge& e : p.edges)
-        if (e.role == EdgeRole::Hem && p.layer == "shell") hem += distance(e.path.start(), e.path.end()) * p.girthShare();
+        if (e.role == EdgeRole::Hem && p.layer == "shell")
+          hem += distance(e.path.start(), e.path.end()) * p.girthShare();
     for (const PatternLevel& l : d.pattern.levels)
-      if (l.id == level::kHip) hip = l.finishedGirth;
+      if (l.id == level::kHip) hip = l.finishedGirth - l.gaps.swing;
     CHECK(d.sheet.pass());
     return std::pair{hem, hip};
   };
   for (const char* opening : {"zip", "lacing"}) {
-    const auto [hem, hip] = hemAndHip(inStyle("straight-skirt", {{"opening.kind", opening}, {"skirt.kind", "straight"}}));
+    const auto [hem, hip] =
+        hemAndHip(inStyle("straight-skirt", {{"opening.kind", opening}, {"skirt.kind", "straight"}}));
     INFO(opening);
     CHECK(hem == Approx(hip).margin(3));
     CHECK(hem < hip + 1);
     const auto [pegged, same] = hemAndHip(
-        inStyle("straight-skirt", {{"opening.kind", opening}, {"skirt.kind", "peg"}, {"skirt.to", "knee"}, {"skirt.peg", "1.5 in"}}));
+        inStyle("straight-skirt",
+                {{"opening.kind", opening}, {"skirt.kind", "peg"}, {"skirt.to", "knee"}, {"skirt.peg", "1.5 in"}}));
     CHECK(pegged == Approx(same - 4 * inches(1.5)).margin(6));
   }
 }
 
 TEST_CASE("an opening ends where it is told to: laced above, sewn below; under a yoke at the yoke") {
-  const Design d = designOf(inStyle("straight-skirt", {{"opening.kind", "lacing"}, {"opening.end", "hip"}, {"waist.seam", "none"}}));
+  const Design d =
+      designOf(inStyle("straight-skirt", {{"opening.kind", "lacing"}, {"opening.end", "hip"}, {"waist.seam", "none"}}));
   const Piece& back = pieceOf(d.pattern, "back-1");
   CHECK(back.edge("opening").role == EdgeRole::Opening);
   CHECK(back.edge("centre-back").role == EdgeRole::Centre);
-  CHECK(std::any_of(back.notches.begin(), back.notches.end(), [](const Notch& n) { return n.id == "opening-end"; }));
+  CHECK(std::any_of(back.marks.begin(), back.marks.end(), [](const Mark& n) { return n.id == "opening-end"; }));
   for (const PatternLevel& l : d.pattern.levels) {
-    if (l.id == level::kWaist) CHECK(l.openingGap == Approx(inches(2)).margin(0.1));
-    if (l.id == level::kHip) CHECK(l.openingGap == Approx(0).margin(0.1));
+    if (l.id == level::kWaist) CHECK(l.gaps.opening == Approx(inches(2)).margin(0.1));
+    if (l.id == level::kHip) CHECK(l.gaps.opening == Approx(0).margin(0.1));
   }
   CHECK(d.sheet.pass());
-  const Design waist = designOf(inStyle("straight-skirt", {{"opening.kind", "zip"}, {"opening.end", "waist"}, {"waist.seam", "level"}}));
+  const Design waist =
+      designOf(inStyle("straight-skirt", {{"opening.kind", "zip"}, {"opening.end", "waist"}, {"waist.seam", "level"}}));
   for (const Piece& p : waist.pattern.pieces)
     if (p.id.starts_with("skirt"))
       for (const Edge& e : p.edges) CHECK(e.role != EdgeRole::Opening);
   const Design yoke = designOf(inStyle("sweetheart-yoke", {{"opening.kind", "lacing"}}));
   for (const PatternLevel& l : yoke.pattern.levels)
-    if (l.id == level::kWaist) CHECK(l.openingGap == Approx(inches(2)).margin(0.1));
+    if (l.id == level::kWaist) CHECK(l.gaps.opening == Approx(inches(2)).margin(0.1));
   CHECK(yoke.sheet.pass());
 }
 
@@ -243,7 +254,7 @@ TEST_CASE("where a seam lands on a smooth line there is a notch: the cup's princ
   const Design d = designOf(inStyle("cup-three-pieces", {{"cup.frame", "one-piece"}}));
   const auto marked = [&](const char* piece) {
     const Piece& p = pieceOf(d.pattern, piece);
-    return std::count_if(p.notches.begin(), p.notches.end(), [](const Notch& n) { return n.id.starts_with("seam-"); });
+    return std::count_if(p.marks.begin(), p.marks.end(), [](const Mark& n) { return n.id.starts_with("seam-"); });
   };
   CHECK(marked("front-1") >= 1);
   CHECK(marked("band-inner") >= 1);
@@ -253,10 +264,10 @@ TEST_CASE("a pattern with a mark on an edge that is gone is no pattern") {
   Design d = designOf(inStyle("sweetheart-yoke", {{"back.slope", "3.5 in"}}));
   CHECK_FALSE(patternProblem(d.pattern));
   Pattern broken = d.pattern;
-  broken.pieces.front().notches.push_back({"lost", "no-such-edge", 3});
+  broken.pieces.front().marks.push_back(notchMark("lost", {"no-such-edge", 3}));
   CHECK(patternProblem(broken)->what.find("gone") != std::string::npos);
   broken = d.pattern;
-  broken.pieces.front().notches.push_back({"far", broken.pieces.front().edges.front().id, 1e6});
+  broken.pieces.front().marks.push_back(notchMark("far", {broken.pieces.front().edges.front().id, 1e6}));
   CHECK(patternProblem(broken));
   broken = d.pattern;
   broken.seams.front().a.chain.front().edge = "no-such-edge";
@@ -268,7 +279,8 @@ TEST_CASE("a pattern with a mark on an edge that is gone is no pattern") {
 
 TEST_CASE("choices that were refused or dropped before are balanced: dependent rows, crumbs of cubics") {
   // Rows that follow from others, with sides that follow each other.
-  Order o = inStyle("covered-square", {{"waist.seam", "level"}, {"seam.waist-1", "follow-b"}, {"seam.side", "follow-b"}});
+  Order o =
+      inStyle("covered-square", {{"waist.seam", "level"}, {"seam.waist-1", "follow-b"}, {"seam.side", "follow-b"}});
   for (const RealBody& body : realBodies()) {
     o.measures = measuresOf(body, 80);
     const auto made = recalc(o);
@@ -323,7 +335,8 @@ TEST_CASE("idle is what changes nothing; what counts is not called so") {
   const auto has = [](const std::vector<std::string>& all, const char* key) {
     return std::find(all.begin(), all.end(), key) != all.end();
   };
-  const auto idle = keys(inStyle("covered-round", {{"intake.top", "2 in"}, {"seam.cup-1", "both"}, {"hem.length", "4 in"}}));
+  const auto idle =
+      keys(inStyle("covered-round", {{"intake.top", "2 in"}, {"seam.cup-1", "both"}, {"hem.length", "4 in"}}));
   CHECK(has(idle, "intake.top"));
   CHECK(has(idle, "seam.cup-1"));
   CHECK_FALSE(has(idle, "hem.length"));

@@ -30,7 +30,7 @@ TEST_CASE("a plunge runs from below the underbust past its place on the bust lin
     for (const PatternLevel& l : d.pattern.levels)
       if (l.id == level::kBust) {
         REQUIRE(l.ring);
-        CHECK(l.openingGap == Approx(2 * d.rules.length("top.plunge_beside")).margin(1e-6));
+        CHECK(l.gaps.skin == Approx(2 * d.rules.length("top.plunge_beside")).margin(1e-6));
       }
   }
 }

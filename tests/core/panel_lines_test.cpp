@@ -87,7 +87,7 @@ TEST_CASE("with any lines, school and reduction the identity holds to 1e-9 and n
     for (const Piece& p : made->pattern.pieces) {
       for (const Edge& e : p.edges)
         for (const Cubic& c : e.path.cubics()) REQUIRE((std::isfinite(c.p3.x) && std::isfinite(c.p3.y)));
-      for (const LevelMark& m : p.levels) {
+      for (const LevelLine& m : p.levelLines()) {
         REQUIRE(m.width() > 0);
         if (m.width() * (p.onFold.empty() ? 1 : 2) < 20) CHECK(failsFor(made->sheet, CheckKind::Piece));
       }

@@ -15,7 +15,7 @@ TEST_CASE("a six-piece bodice: centre front on the fold, the rest in pairs") {
   const Design d = designOf(plainOrder());
   REQUIRE(d.pattern.pieces.size() == 4);
   int cut = 0;
-  for (const Piece& p : d.pattern.pieces) cut += p.quantity;
+  for (const Piece& p : d.pattern.pieces) cut += p.copies;
   CHECK(cut == 7);
   CHECK(d.pattern.pieces[0].onFold == "fold");
   CHECK(d.pattern.pieces[0].name == "Centre front");
@@ -42,7 +42,7 @@ TEST_CASE("pieces close, seams agree, girths are right, over random bodies and s
       REQUIRE(isSimple(p.outline(0.02)));
       REQUIRE(isSimple(d.cutOutlines[i]));
       REQUIRE(signedArea(d.cutOutlines[i]) > signedArea(p.outline(0.02)));
-      for (const Notch& n : p.notches) REQUIRE((n.at > 0 && n.at < p.edge(n.edge).path.length()));
+      for (const Mark& n : p.notches()) REQUIRE((n.a.at > 0 && n.a.at < p.edge(n.a.edge).path.length()));
     }
     for (const Seam& s : d.pattern.seams) {
       const Path a = d.pattern.sidePath(s.a), b = d.pattern.sidePath(s.b);

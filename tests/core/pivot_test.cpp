@@ -5,6 +5,7 @@
 #include <map>
 
 #include "garment/dart_dial.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "tests/support/bodies.h"
@@ -27,7 +28,7 @@ Pattern square() {
                  {"right", EdgeRole::Seam, 0, Path::line(b, c)},
                  {"hem", EdgeRole::Hem, 0, Path::line(c, d)},
                  {"left", EdgeRole::Seam, 0, Path::line(d, a)}};
-  piece.levels = {{"high", {0, 40}, {200, 40}}, {"low", {0, 160}, {200, 160}}};
+  piece.marks = {levelMark(piece, "high", {0, 40}, {200, 40}), levelMark(piece, "low", {0, 160}, {200, 160})};
   piece.grainTop = {60, 120};
   piece.grainBottom = {60, 180};
   p.pieces = {piece};
@@ -86,11 +87,11 @@ TEST_CASE("opening a dart keeps every length and angle on both parts") {
 
 TEST_CASE("a level across a dart falls into two stretches that add up") {
   Pattern p = square();
-  p.pieces[0].levels.push_back({"aslant", {0, 60}, {200, 160}});
+  p.pieces[0].marks.push_back(levelMark(p.pieces[0], "aslant", {0, 60}, {200, 160}));
   openDart(p, kAcross, 0.15, {"dart", "Dart", 0, 10});
   double sum = 0;
   int stretches = 0;
-  for (const LevelMark& l : p.pieces[0].levels)
+  for (const LevelLine& l : p.pieces[0].levelLines())
     if (l.level == "aslant") sum += l.width(), ++stretches;
   CHECK(stretches == 2);
   // The legs run to a point beside the pivot, so what crosses them aslant gains a little.
@@ -108,7 +109,7 @@ TEST_CASE("closing a dart that was opened gives the piece back") {
     cut.pivot.at = dice.between(40, 160);
     openDart(p, cut, angle, {"dart", "Dart", 0, clear});
     const auto before = lengths(p.pieces[0], "dart");
-    EdgePlace pivot{p.pieces[0].edges.front().id, 0};
+    Anchor pivot{p.pieces[0].edges.front().id, 0};
     CHECK(std::abs(dartAngle(p, "dart", pivot) - angle) < 1e-12);
     closeDart(p, "dart", pivot, cut.turned);
     checkCloses(p.pieces[0]);
@@ -123,12 +124,12 @@ TEST_CASE("a dart moved in part and in whole keeps the total angle") {
   for (const double part : {0.25, 0.6, 1.0}) {
     Pattern p = square();
     openDart(p, kAcross, 0.3, {"side", "Side dart", 0, 20});
-    const EdgePlace pivot{p.pieces[0].edges.front().id, 0};
+    const Anchor pivot{p.pieces[0].edges.front().id, 0};
     transferDart(p, "side", part, {0, pivot, {"hem", 80}, TurnedPart::FromMouthToPivot}, TurnedPart::FromMouthToPivot,
                  {"hem-dart", "Hem dart", 0, 20});
     const Piece& piece = p.pieces[0];
     checkCloses(piece);
-    EdgePlace now{"", 0};
+    Anchor now{"", 0};
     for (const Edge& e : piece.edges)
       if (distance(e.path.start(), {0, 100}) < 1e-6) now = {e.id, 0};
     REQUIRE(!now.edge.empty());

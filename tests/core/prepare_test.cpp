@@ -87,8 +87,8 @@ TEST_CASE("labels say what to cut, and edges what joins them") {
 TEST_CASE("notch strokes lie in the allowance; the back has double notches") {
   const Design d = *recalc(plainOrder());
   const auto front = notchStrokes(d.pattern.pieces[0]), back = notchStrokes(d.pattern.pieces[3]);
-  CHECK(front.size() == d.pattern.pieces[0].notches.size());
-  CHECK(back.size() == 2 * d.pattern.pieces[3].notches.size());
+  CHECK(front.size() == static_cast<size_t>(std::ranges::distance(d.pattern.pieces[0].notches())));
+  CHECK(back.size() == 2 * static_cast<size_t>(std::ranges::distance(d.pattern.pieces[3].notches())));
   const Polyline outline = d.pattern.pieces[0].outline(0.01);
   for (const Stroke& s : front) {
     Polyline ring = outline;

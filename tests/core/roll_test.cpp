@@ -67,9 +67,8 @@ TEST_CASE("the points under the finger lie on the two edges, at notches on the n
     const SewnPoints points = sewnAt(p, seam, r, m.a);
     CHECK(distance(points.a, p.sidePath(seam.a).pointAt(m.a - r.marks.front().a)) < 1e-9);
     CHECK(distance(points.b, p.sidePath(seam.b).pointAt(m.b - r.marks.front().b)) < 1e-9);
-    for (const Notch& n : p.pieces[seam.b.piece].notches)
-      if (n.id == m.id && seam.b.uses(n.edge))
-        CHECK(distance(points.b, p.pieces[seam.b.piece].edge(n.edge).path.pointAt(n.at)) < 1e-6);
+    for (const Mark& n : p.pieces[seam.b.piece].notches())
+      if (n.id == m.id && seam.b.uses(n.a.edge)) CHECK(distance(points.b, p.pieces[seam.b.piece].point(n.a)) < 1e-6);
   }
   // Balanced, both sides run alike all the way.
   for (double a = r.marks.front().a; a < r.marks.back().a; a += 5) CHECK(std::abs(r.difference(a)) < 1e-6);

@@ -108,7 +108,7 @@ TEST_CASE("a level of one's own is a ring with its own girth, in every school") 
     const Level &ribs = d.block.levels.at("ribs"), &under = d.block.levels.at("underbust"),
                 &waist = d.block.levels.at("waist");
     CHECK(ribs.own);
-    CHECK(ribs.estimated);
+    CHECK(ribs.estimated());
     CHECK(inch(waist.front - ribs.front) == Approx(2));
     CHECK(inch(waist.back - ribs.back) == Approx(2));
     // Body between its neighbours, reduction between theirs.

@@ -21,7 +21,7 @@ double hemRound(const Pattern& p) {
 
 double girth(const Pattern& p, std::string_view id) {
   for (const PatternLevel& l : p.levels)
-    if (l.id == id) return l.finishedGirth;
+    if (l.id == id) return l.finishedGirth - l.gaps.swing;
   return 0;
 }
 

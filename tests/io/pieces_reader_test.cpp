@@ -160,6 +160,49 @@ TEST_CASE("in the file, widths and gap add up to the girth that is said, and to 
   }
 }
 
+TEST_CASE("in the file, the finished girth is the body's, its ease and its reduction, and the gaps are the opening") {
+  for (const Json& doc : exports())
+    for (const Json& level : doc["levels"]) {
+      INFO(doc["garment"]["name"] << " " << level["id"]);
+      const auto mm = [&](const char* key) { return level[key].get<double>(); };
+      REQUIRE(mm("finishedGirth") == Approx(mm("bodyGirth") + mm("ease") - mm("reduction")).margin(1e-4));
+      REQUIRE((mm("ease") == 0 || mm("reduction") == 0));
+      double gaps = 0;
+      for (const Json& gap : level["gaps"]) gaps += gap.get<double>();
+      REQUIRE(gaps == Approx(mm("openingGap")).margin(1e-4));
+      REQUIRE(level["estimated"] == !(level["girthTaken"].get<bool>() && level["heightTaken"].get<bool>()));
+    }
+}
+
+TEST_CASE("in the file, a notch is struck from the sewing line to the cutting line") {
+  size_t strokes = 0;
+  for (const Json& doc : exports())
+    for (const Json& piece : doc["pieces"]) {
+      Line cut = line(piece["cutOutline"]);
+      cut.push_back(cut.front());
+      const auto off = [](const Line& l, P p) {
+        double least = HUGE_VAL;
+        for (size_t i = 0; i + 1 < l.size(); ++i) {
+          const double dx = l[i + 1].x - l[i].x, dy = l[i + 1].y - l[i].y, n = dx * dx + dy * dy;
+          const double t = n == 0 ? 0 : std::clamp(((p.x - l[i].x) * dx + (p.y - l[i].y) * dy) / n, 0.0, 1.0);
+          least = std::min(least, far(p, {l[i].x + t * dx, l[i].y + t * dy}));
+        }
+        return least;
+      };
+      for (const Json& mark : piece["marks"]) {
+        REQUIRE(mark["kind"] == "notch");
+        double sewn = HUGE_VAL;
+        for (const Json& e : piece["edges"]) sewn = std::min(sewn, off(line(e["points"]), point(mark["points"][0])));
+        CHECK(sewn < 0.02);
+        CHECK(off(cut, point(mark["points"][1])) < 0.001);
+        ++strokes;
+      }
+      CHECK(piece["marks"].size() <= piece["notches"].size());
+      CHECK(piece["girthWeight"] == (piece["onFold"].is_null() ? piece["quantity"].get<int>() : 2));
+    }
+  CHECK(strokes > 20);
+}
+
 TEST_CASE("in the file, the fold is straight and has no allowance") {
   size_t folds = 0;
   for (const Json& doc : exports())

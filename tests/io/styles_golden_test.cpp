@@ -26,9 +26,9 @@ std::string pointText(Vec2 p) { return fmt::format("{:.2f} {:.2f}", p.x, p.y); }
 std::string summary(const Pattern& pattern) {
   std::string text;
   for (const PatternLevel& l : pattern.levels)
-    text += fmt::format("level {} finished {:.2f} gap {:.2f}\n", l.id, l.finishedGirth, l.openingGap);
+    text += fmt::format("level {} finished {:.2f} gap {:.2f}\n", l.id, l.finishedGirth, l.gaps.sum());
   for (const Piece& p : pattern.pieces) {
-    text += fmt::format("piece {} {} {}\n", p.layer, p.id, p.quantity);
+    text += fmt::format("piece {} {} {}\n", p.layer, p.id, p.copies);
     for (const Edge& e : p.edges) {
       const double length = e.path.length();
       text += fmt::format("  {} {} {:.2f} at {} {} {}\n", e.id, roleName(e.role), length, pointText(e.path.start()),

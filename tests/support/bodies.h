@@ -34,8 +34,8 @@ MeasureSet measuresOf(const RealBody& body, double cup);
 // The same with everything else the data set holds: shoulder width, round shoulder, weight.
 MeasureSet allMeasuresOf(const RealBody& body, double cup);
 
-// `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random strapless styles, schools and choices. The same
-// seed gives the same orders.
+// `count` orders: real bodies jittered by up to 4 %, cups of 2 to 16 cm, random strapless styles, schools and choices.
+// The same seed gives the same orders.
 std::vector<Order> randomOrders(size_t count, unsigned seed);
 
 // The same with random distribution schools, top edges, hems, openings front and back, shares, and ends of the lines.

@@ -56,14 +56,25 @@ def simple(poly):
     return True
 
 
-def tangent(pts, at_end, reach=2.0):
-    """Unit direction of a polyline leaving its start (or, at_end, leaving its end backwards), over about `reach` mm."""
-    p = pts[::-1] if at_end else pts
+def tangent(edge, at_end, reach=2.0):
+    """Unit direction of an edge leaving its start (or, at_end, leaving its end backwards): of its exact curve where it rides along, else over `reach` mm."""
+    if edge.get("beziers"):
+        c = edge["beziers"][-1][::-1] if at_end else edge["beziers"][0]
+        q = next((q for q in c[1:] if dist(c[0], q) > 1e-6), None)
+        if q:
+            d = dist(c[0], q)
+            return ((q[0] - c[0][0]) / d, (q[1] - c[0][1]) / d)
+    p = edge["points"][::-1] if at_end else edge["points"]
     for q in p[1:]:
         if dist(p[0], q) >= reach:
             break
     d = dist(p[0], q) or 1.0
     return ((q[0] - p[0][0]) / d, (q[1] - p[0][1]) / d)
+
+
+def on_curve(c, t):
+    u = 1 - t
+    return tuple(u * u * u * c[0][k] + 3 * u * u * t * c[1][k] + 3 * u * t * t * c[2][k] + t * t * t * c[3][k] for k in (0, 1))
 
 
 class Report:
@@ -101,13 +112,31 @@ def neighbour(piece, refs, end):
     i = ids.index(ref["id"])
     forward = (not ref["reversed"]) == end
     j = (i + (1 if forward else -1)) % len(ids)
-    mine, other = piece["edges"][i]["points"], piece["edges"][j]["points"]
+    mine, other = piece["edges"][i], piece["edges"][j]
     before, after = (mine, other) if forward else (other, mine)
     arrive = tuple(-c for c in tangent(before, at_end=True))
     leave = tangent(after, at_end=False)
     turn = math.atan2(arrive[0] * leave[1] - arrive[1] * leave[0], arrive[0] * leave[0] + arrive[1] * leave[1])
     ang = 180 - math.degrees(turn) * (1 if area(outline(piece)) > 0 else -1)
     return piece["edges"][j], ang
+
+
+def cross_leg(level, leg):
+    """Distance from a level's start, along it, at which a dart's leg crosses it; None where it does not."""
+    (ax, ay), (bx, by) = level["a"], level["b"]
+    dx, dy = bx - ax, by - ay
+    n = math.hypot(dx, dy) or 1.0
+    side = lambda q: ((q[0] - ax) * dy - (q[1] - ay) * dx) / n
+    for p, q in zip(leg, leg[1:]):
+        sp, sq = side(p), side(q)
+        if sp == sq or sp * sq > 0:
+            continue
+        t = sp / (sp - sq)
+        x, y = p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])
+        along = ((x - ax) * dx + (y - ay) * dy) / n
+        if -1e-6 <= along <= n + 1e-6:
+            return along
+    return None
 
 
 def away_from_fold(piece, ring):
@@ -139,6 +168,9 @@ def run(path):
         for a, b in zip(es, es[1:] + es[:1]):
             gap = dist(a["points"][-1], b["points"][0])
             r.check(gap <= 1e-3, "closed", f"{pid}: {a['id']} to {b['id']} leaves {gap:.4f} mm")
+        for e in es:
+            off = max((line_dist(on_curve(c, t / 4), e["points"]) for c in e.get("beziers") or [] for t in range(5)), default=0.0)
+            r.check(off <= 0.05, "curve", f"{pid}.{e['id']}: the curve is {off:.3f} mm off its points")
         o = outline(p)
         r.check(simple(o), "simple", f"{pid}: the sewn outline crosses itself")
         cut = p.get("cutOutline") or []
@@ -167,6 +199,23 @@ def run(path):
                 r.check(d <= ON_EDGE_TOL, "level", f"{pid}: {lv['id']} {k} is {d:.2f} mm off the outline")
             w = dist(lv["a"], lv["b"])
             r.check(abs(w - lv["width"]) <= 0.01, "level", f"{pid}: {lv['id']} says {lv['width']:.2f}, is {w:.2f}")
+        for dt in p.get("darts") or []:
+            la, lb = (length(leg) for leg in dt["legs"])
+            r.check(abs(la - lb) <= LEN_TOL, "dart", f"{pid}.{dt['id']}: legs of {la:.2f} and {lb:.2f} mm")
+            r.check(dist(dt["legs"][0][-1], dt["legs"][1][-1]) <= 1e-3, "dart", f"{pid}.{dt['id']}: its legs do not meet at the point")
+            if dt.get("kind") == "pointed":
+                r.check(dist(dt["legs"][0][0], dt["legs"][1][0]) <= 1e-3, "dart", f"{pid}.{dt['id']}: pointed, but open above")
+        for lv in p["levels"]:
+            taken = sum(max(0.0, cross_leg(lv, dt["legs"][1]) - cross_leg(lv, dt["legs"][0])) for dt in p.get("darts") or []
+                        if cross_leg(lv, dt["legs"][0]) is not None and cross_leg(lv, dt["legs"][1]) is not None)
+            r.check(abs(taken - lv.get("taken", 0.0)) <= 0.1, "dart", f"{pid}: {lv['id']} says darts take {lv.get('taken', 0.0):.2f}, they take {taken:.2f}")
+        for mk in p.get("marks") or []:
+            if mk.get("kind") == "notch" and len(cut) > 3:
+                ends = (mk["points"][0], mk["points"][-1])
+                on_cut = [line_dist(q, cut + cut[:1]) for q in ends]
+                on_sewn = [min(line_dist(q, e["points"]) for e in es) for q in ends]
+                off = min(max(on_sewn[0], on_cut[1]), max(on_sewn[1], on_cut[0]))
+                r.check(off <= 0.1, "notch", f"{pid}.{mk['id']}: its stroke does not run from the sewing line to the cutting line ({off:.2f} mm off)")
         for nt in p["notches"]:
             e = next((e for e in es if e["id"] == nt["edge"]), None)
             r.check(e is not None and -1e-6 <= nt["at"] <= length(e["points"]) + 0.05, "notch", f"{pid}: {nt['id']} lies off its edge")
@@ -177,7 +226,12 @@ def run(path):
         for p in shell:
             for q in p["levels"]:
                 if q["id"] == lv["id"]:
-                    total += dist(q["a"], q["b"]) * (2 if p.get("onFold") else p["quantity"])
+                    total += (dist(q["a"], q["b"]) - q.get("taken", 0.0)) * p.get("girthWeight", 2 if p.get("onFold") else p["quantity"])
+        if "reduction" in lv or "ease" in lv:
+            worn = lv["bodyGirth"] + lv.get("ease", 0.0) - lv.get("reduction", 0.0)
+            r.check(abs(worn - lv["finishedGirth"]) <= 0.05, "girth", f"{lv['id']}: body + ease - reduction is {worn:.2f}, finished girth says {lv['finishedGirth']:.2f}")
+        if "gaps" in lv:
+            r.check(abs(sum(lv["gaps"].values()) - lv.get("openingGap", 0.0)) <= 0.05, "girth", f"{lv['id']}: its gaps do not add up to the opening")
         r.check(abs(total - lv["finishedGirth"]) <= GIRTH_TOL, "girth",
                 f"{lv['id']}: the pieces close to {total:.2f} mm, finished girth is {lv['finishedGirth']:.2f}")
         r.check(abs(total - lv["closedGirth"]) <= 0.05, "girth", f"{lv['id']}: says {lv['closedGirth']:.2f}, is {total:.2f}")
@@ -192,6 +246,8 @@ def run(path):
                 sewn[(p["id"], ref["id"])] = sewn.get((p["id"], ref["id"]), 0) + 1
         ease = s.get("ease", 0.0) * (1 if s.get("easeSide", "a") == "a" else -1)
         la, lb = length(sides["a"]), length(sides["b"])
+        if "kind" in s:
+            r.check(abs(ease) <= 6 or s["kind"] in ("gathered", "pleated", "sleeve"), "ease", f"{s['id']}: {ease:.1f} mm of ease in a {s['kind']} seam")
         r.check(abs(la - lb - ease) <= LEN_TOL, "seam", f"{s['id']}: {la:.2f} against {lb:.2f} mm, planned ease {ease:.2f}")
         marks = [(0.0, 0.0)] + sorted((n["a"], n["b"]) for n in s["notches"]) + [(la, lb)]
         for (a0, b0), (a1, b1) in zip(marks, marks[1:]):

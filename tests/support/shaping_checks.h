@@ -42,7 +42,7 @@ inline void checkClosedGirths(const Design& d) {
     INFO(l.id);
     double sum = d.block.gapOn(l.id);
     for (const Piece& p : d.pattern.pieces)
-      if (const LevelMark* m = p.level(l.id)) sum += m->width() * (p.onFold.empty() ? p.quantity : 2);
+      if (const auto m = p.level(l.id)) sum += m->width() * (p.girthWeight());
     CHECK(sum == Approx(l.finishedGirth).margin(1e-3));
   }
   CHECK(rings >= 3);
