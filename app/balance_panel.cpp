@@ -67,8 +67,8 @@ BalancePanel::BalancePanel(OrderSession& session, QWidget* parent)
 
 BalancePanel::SeamRow& BalancePanel::rowOf(const std::string& seam) {
   if (const auto found = rows_.find(seam); found != rows_.end()) return found->second;
-  SeamRow made{new QWidget,   new QPushButton, new QLabel,      new ChoiceBox,  new QWidget,
-               new ChoiceBox, new ChoiceBox,   new QPushButton, new QPushButton};
+  SeamRow made{new QWidget,   new QPushButton, new QLabel,      new ChoiceBox,   new QWidget,
+               new ChoiceBox, new ChoiceBox,   new QPushButton, new QPushButton, {}};
   auto* lines = new QVBoxLayout(made.row);
   lines->setContentsMargins(0, 0, 0, 0);
   lines->setSpacing(2);
@@ -149,7 +149,8 @@ void BalancePanel::refresh() {
   if (!balanced) return;
   const Design& d = *session_.design();
   const Pattern& before = d.drafted ? *d.drafted : d.pattern;
-  for (auto& [id, row] : rows_) row.row->hide();
+  for (auto& [id, row] : rows_)
+    if (!before.seam(id)) row.row->hide();
   for (const Seam& seam : before.seams) refreshRow(seam, before, *balanced);
   head_->setText(d.balanced ? "What moved" : "What would move");
   showMoves(*balanced);
@@ -171,28 +172,33 @@ void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Bal
                                                    {"trim at the top", {SeamWish::TrimTop}},
                                                    {"trim at the hem", {SeamWish::TrimHem}},
                                                    {"leave it", {SeamWish::Leave}}};
-  row.wish->clear();
-  for (const auto& [text, wish] : wishes) {
-    row.wish->addItem(text, q(seamChoiceText(wish)));
-    if (wish.wish == choice.wish) row.wish->setCurrentIndex(row.wish->count() - 1);
+  QStringList offered{QString::number(a), QString::number(b)};
+  for (const SeamNotch& n : seam.notches) offered << q(n.id);
+  if (offered != row.offered) {  // a drag changes none of it
+    row.offered = offered;
+    row.wish->clear();
+    for (const auto& [text, wish] : wishes) row.wish->addItem(text, q(seamChoiceText(wish)));
+    row.from->clear();
+    row.to->clear();
+    row.from->addItem("top", "top");
+    for (const SeamNotch& n : seam.notches) {
+      row.from->addItem(placeName(n.id), q(n.id));
+      row.to->addItem(placeName(n.id), q(n.id));
+    }
+    row.to->addItem("hem", "hem");
+    for (const auto& [button, number] : {std::pair{row.holdA, a}, {row.holdB, b}}) {
+      button->setText(QString("hold %1").arg(number));
+      button->setAccessibleName(QString("hold the edge of piece %1").arg(number));
+      button->setToolTip(QString("The edge of piece %1 stays as drafted").arg(number));
+    }
   }
+  for (int i = 0; i < static_cast<int>(std::size(wishes)); ++i)
+    if (wishes[i].second.wish == choice.wish) row.wish->setCurrentIndex(i);
   row.ease->setVisible(choice.wish == SeamWish::Ease);
-  row.from->clear();
-  row.to->clear();
-  row.from->addItem("top", "top");
-  for (const SeamNotch& n : seam.notches) {
-    row.from->addItem(placeName(n.id), q(n.id));
-    row.to->addItem(placeName(n.id), q(n.id));
-  }
-  row.to->addItem("hem", "hem");
   row.from->setCurrentIndex(std::max(0, row.from->findData(q(choice.from))));
   row.to->setCurrentIndex(std::max(0, row.to->findData(q(choice.to))));
-  for (const auto& [button, side, number] : {std::tuple{row.holdA, &seam.a, a}, {row.holdB, &seam.b, b}}) {
-    button->setText(QString("hold %1").arg(number));
-    button->setAccessibleName(QString("hold the edge of piece %1").arg(number));
-    button->setToolTip(QString("The edge of piece %1 stays as drafted").arg(number));
+  for (const auto& [button, side] : {std::pair{row.holdA, &seam.a}, {row.holdB, &seam.b}})
     button->setChecked(session_.order().choices.contains(lockKey(edgeOf(before, *side))));
-  }
   row.row->show();
 }
 
@@ -212,17 +218,23 @@ void BalancePanel::showMoves(const Balanced& b) {
   }
   for (const Unreachable& u : b.unreachable) text += "\n" + q(wordsOf(u, b.pattern).text()) + ".";
   summary_->setText(text);
-  moves_->clear();
-  for (const EdgeMove& m : b.moves) {
+  const int count = static_cast<int>(b.moves.size());
+  while (moves_->count() > count) delete moves_->takeItem(moves_->count() - 1);
+  while (moves_->count() < count) {
+    auto* item = new QListWidgetItem(moves_);
+    item->setSizeHint({0, 38});
+  }
+  for (int i = 0; i < count; ++i) {
+    const EdgeMove& m = b.moves[static_cast<size_t>(i)];
     const QString near = m.near.empty() ? "" : ", " + placeName(m.near);
     const Piece& piece = b.pattern.pieces[m.piece];
-    auto* item = new QListWidgetItem(QString("%1  %2 %3, %4%5\nfor %6")
-                                         .arg(movement(m.largest, session_.order().units.unit))
-                                         .arg(piece.number)
-                                         .arg(q(lowered(piece.name)), q(m.edge), near, q(lowered(m.why))));
-    item->setToolTip(item->text());
-    item->setSizeHint({0, 38});
-    moves_->addItem(item);
+    const QString words = QString("%1  %2 %3, %4%5\nfor %6")
+                              .arg(movement(m.largest, session_.order().units.unit))
+                              .arg(piece.number)
+                              .arg(q(lowered(piece.name)), q(m.edge), near, q(lowered(m.why)));
+    if (moves_->item(i)->text() == words) continue;
+    moves_->item(i)->setText(words);
+    moves_->item(i)->setToolTip(words);
   }
   // As high as what stands in it; the tray scrolls, not the list.
   constexpr int kPadding = 4, kLine = 17;

@@ -32,6 +32,7 @@ class BalancePanel : public QWidget {
     QWidget* ease;  // from where to where, while something is eased
     ChoiceBox *from, *to;
     QPushButton *holdA, *holdB;
+    QStringList offered = {};  // the pieces and notches its boxes were filled for
   };
 
   SeamRow& rowOf(const std::string& seam);

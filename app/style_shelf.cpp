@@ -16,13 +16,12 @@ constexpr int kWide = 186, kHigh = 104, kNames = 34;  // pixels of a card
 
 QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
-// The order's measures and school with nothing chosen but the style.
-Order plainOrder(const Order& order, std::string_view style, bool usable) {
+// These measures and school with nothing chosen but the style.
+Order plainOrder(const MeasureSet& measures, const std::string& school, std::string_view style) {
   Order plain;
-  plain.school = order.school;
+  plain.school = school;
   plain.style = style;
-  const auto sizes = standardSizes();
-  plain.measures = usable ? order.measures : standardMeasures(sizes[sizes.size() / 3]);
+  plain.measures = measures;
   return plain;
 }
 
@@ -80,16 +79,32 @@ bool StyleShelf::eventFilter(QObject* object, QEvent* event) {
   return QWidget::eventFilter(object, event);
 }
 
+StyleShelf::Drawn StyleShelf::wanted() const {
+  const bool usable = session_.design() && !session_.problem();
+  const auto sizes = standardSizes();
+  return {usable ? session_.order().measures : standardMeasures(sizes[sizes.size() / 3]), session_.order().school,
+          theme_, devicePixelRatioF()};
+}
+
 void StyleShelf::refresh() {
   const QSignalBlocker still(list_);
+  if (Drawn now = wanted(); now != drawn_) {
+    draw(now);
+    drawn_ = std::move(now);
+  }
+  for (int i = 0; i < list_->count(); ++i)
+    if (list_->item(i)->data(Qt::UserRole).toString().toStdString() == session_.order().style) list_->setCurrentRow(i);
+  describe();
+  list_->setFocus();
+}
+
+void StyleShelf::draw(const Drawn& wanted) {
   list_->clear();
-  const bool usable = session_.design() && !session_.problem();
-  const double ratio = devicePixelRatioF();
   for (const Preset& style : styleTable()) {
-    QPixmap picture(QSize(kWide, kHigh) * ratio);
-    picture.setDevicePixelRatio(ratio);
+    QPixmap picture(QSize(kWide, kHigh) * wanted.ratio);
+    picture.setDevicePixelRatio(wanted.ratio);
     picture.fill(Qt::transparent);
-    const Result<GarmentSketch> sketch = sketchOf(plainOrder(session_.order(), style.id, usable));
+    const Result<GarmentSketch> sketch = sketchOf(plainOrder(wanted.measures, wanted.school, style.id));
     if (sketch.ok()) {
       QPainter p(&picture);
       drawSketch(p, *sketch, QRectF(6, 6, kWide - 12, kHigh - 12), *theme_);
@@ -100,10 +115,7 @@ void StyleShelf::refresh() {
     item->setData(Qt::UserRole, q(style.id));
     item->setToolTip(sketch.ok() ? q(style.description) : QString::fromStdString(sketch.problem().text()));
     item->setTextAlignment(Qt::AlignHCenter | Qt::AlignTop);
-    if (style.id == session_.order().style) list_->setCurrentItem(item);
   }
-  describe();
-  list_->setFocus();
 }
 
 void StyleShelf::describe() {

@@ -27,7 +27,17 @@ class StyleShelf : public QWidget {
   bool eventFilter(QObject* object, QEvent* event) override;
 
  private:
+  // What the drawings were made of; they are kept as long as it stays the same.
+  struct Drawn {
+    MeasureSet measures;
+    std::string school;
+    const Theme* theme = nullptr;
+    double ratio = 0;
+    bool operator==(const Drawn&) const = default;
+  };
+  Drawn wanted() const;
   void refresh();
+  void draw(const Drawn& wanted);
   void describe();
   void choose();
 
@@ -35,6 +45,7 @@ class StyleShelf : public QWidget {
   const Theme* theme_;
   QListWidget* list_;
   QLabel* words_;
+  Drawn drawn_;
 };
 
 }  // namespace armure

@@ -248,6 +248,34 @@ void dragALine(benchmark::State& state) {
   state.counters["table"] = benchmark::Counter(table.paints, benchmark::Counter::kAvgIterations);
 }
 
+// A measure changed on the stage Balance, whose rows and moves follow.
+void dragOnBalance(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.stages().setStage(Stage::Balance);
+  window.show();
+  QApplication::processEvents();
+  int i = 0;
+  for (auto _ : state) {
+    window.session().setMeasure("waist", ++i % 2 ? "31 1/8" : "31");
+    QApplication::processEvents();
+  }
+}
+
+// The shelf of styles, opened again for the same client.
+void openShelf(benchmark::State& state) {
+  MainWindow window;
+  window.openFile(ARMURE_SOURCE_DIR "/demo/2-lamp-room.armure");
+  window.show();
+  window.showShelf(true);
+  QApplication::processEvents();
+  for (auto _ : state) {
+    window.showShelf(false);
+    window.showShelf(true);
+    QApplication::processEvents();
+  }
+}
+
 void howDeep(benchmark::State& state) {
   const Parts p;
   const BodyForm form(p.body);
@@ -286,6 +314,8 @@ BENCHMARK(balancingWarm)->Arg(12)->Arg(18)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureBalanced)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragOnTheRails)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
 BENCHMARK(dragALine)->DenseRange(0, kLineDrags.size() - 1)->Unit(benchmark::kMillisecond);
+BENCHMARK(dragOnBalance)->Unit(benchmark::kMillisecond);
+BENCHMARK(openShelf)->Unit(benchmark::kMillisecond);
 BENCHMARK(howDeep)->Unit(benchmark::kMillisecond);
 BENCHMARK(standing)->Unit(benchmark::kMillisecond);
 BENCHMARK(shelf)->Unit(benchmark::kMillisecond);

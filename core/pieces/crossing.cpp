@@ -264,7 +264,7 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
         (mark.*end).at = *nearest;
         const double wider = distance(from, path.pointAt(*nearest)) - distance(from, drafted);
         for (PatternLevel& l : after.levels)
-          if (l.id == mark.id && l.ring) l.gaps.skin -= wider * is.girthWeight();
+          if (l.id == mark.id && l.ring) (l.gaps.skin != 0 ? l.gaps.skin : l.gaps.opening) -= wider * is.girthWeight();
       }
     }
   }

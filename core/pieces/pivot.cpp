@@ -352,6 +352,35 @@ double dartAngle(const Pattern& pattern, std::string_view id, const Anchor& pivo
   return std::abs(angleBetween(pattern.sidePath(seam->a).start() - p, pattern.sidePath(seam->b).start() - p));
 }
 
+namespace {
+
+// Takes both legs of a dart out of the outline; levels that ended on them end in the cloth there.
+void takeLegsAway(Piece& piece, size_t firstLeg) {
+  const std::vector<LevelLine> levels = piece.levelLines();
+  const std::string one = piece.edges[firstLeg].id, two = piece.edges[firstLeg + 1].id;
+  const auto onLeg = [&](const Anchor& a) { return a.edge == one || a.edge == two; };
+  std::erase_if(piece.marks, [&](const Mark& m) { return m.isLevel() || onLeg(m.a); });
+  const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(firstLeg);
+  piece.edges.erase(at, at + 2);
+  for (const LevelLine& l : levels) piece.marks.push_back(levelMark(piece, l.level, l.a, l.b));
+}
+
+// Two parts of a level that meet in the cloth, where a dart was closed between them, are one again.
+void runOnInCloth(Piece& piece) {
+  for (size_t i = 0; i < piece.marks.size(); ++i)
+    for (size_t k = 0; k < piece.marks.size(); ++k) {
+      Mark &first = piece.marks[i], &second = piece.marks[k];
+      if (i == k || !first.isLevel() || !second.isLevel() || first.id != second.id) continue;
+      if (first.b.onOutline() || second.a.onOutline()) continue;
+      if (distance(piece.point(first.b), piece.point(second.a)) > kMeets) continue;
+      first.b = second.b;
+      piece.marks.erase(piece.marks.begin() + static_cast<std::ptrdiff_t>(k));
+      return runOnInCloth(piece);
+    }
+}
+
+}  // namespace
+
 DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, TurnedPart turned, double part) {
   const double whole = dartAngle(pattern, id, pivot), by = part * whole;
   const double clear = distance(pattern.sidePath(pattern.seam(id)->a).end(),
@@ -360,7 +389,7 @@ DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, T
   Piece& p = pattern.pieces[dart.piece];
   const Edge leg1 = p.edges[dart.first], leg2 = p.edges[dart.first + 1];
   const auto at = static_cast<std::ptrdiff_t>(dart.first);
-  p.edges.erase(p.edges.begin() + at, p.edges.begin() + at + 2);
+  takeLegsAway(p, dart.first);
   DartCut cut{dart.piece, {p.edges.front().id, 0}, {p.edges[dart.first].id, 0}, turned};
   Turner turner(pattern, cut);
   const DartTurn turn = turner.turn(-by);
@@ -369,12 +398,14 @@ DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, T
     Edge one = leg1, two = leg2;
     std::tie(one.path, two.path) = legs(turner.pivot(), m1, m2, clear);
     p.edges.insert(p.edges.begin() + at, {one, two});
+    endOnLegs(p, dart.first);
     return turn;
   }
   Edge &before = p.edges[dart.first - 1], &after = p.edges[dart.first];
   std::vector<Cubic> cubics = after.path.cubics();
   cubics.front().p0 = before.path.end();  // to the last bit
   after.path = Path(std::move(cubics));
+  runOnInCloth(p);
   std::erase_if(pattern.seams, [&](const Seam& s) { return s.id == id; });
   uniteSeams(pattern, std::string(id));
   return turn;

@@ -171,6 +171,25 @@ TEST_CASE("a style is taken from the shelf by keys") {
   CHECK(d.window.session().order().style == before);
 }
 
+TEST_CASE("the shelf keeps its drawings while the client stays the same") {
+  Driver d(Stage::Lines);
+  auto* list = d.window.findChild<QListWidget*>("styleShelf");
+  const auto drawing = [&] {
+    d.window.showShelf(true);
+    const QImage image = list->item(0)->icon().pixmap(list->iconSize()).toImage();
+    const auto kept = list->item(0);
+    d.window.showShelf(false);
+    return std::pair(kept, image);
+  };
+  const auto [first, image] = drawing();
+  CHECK(drawing().first == first);  // the same item, not one made again
+  d.window.session().setMeasure("waist", "34");
+  const auto [other, wider] = drawing();
+  CHECK(wider != image);
+  d.window.session().undo();
+  CHECK(drawing().second == image);
+}
+
 TEST_CASE("a cut cup is chosen at its stage, and how deep it is stands beside it") {
   Driver d(Stage::Cups);
   auto* box = d.window.findChild<QComboBox*>("cup.kind");

@@ -167,7 +167,10 @@ TEST_CASE("the sheet fails what does not fit") {
     Pattern p = twoPanels();
     p.seams[0].id = "side";
     CHECK_FALSE(fails(sheetOf(p), CheckKind::Sides));
-    edge(p, 0, "middle").path = Path(Cubic{{100, 0}, {20, 100}, {20, 200}, {100, 300}});
+    // As wide at the waist, but hollow above it.
+    edge(p, 0, "middle").path =
+        Path(Cubic{{100, 0}, {20, 60}, {20, 140}, {100, 200}}) + Path::line({100, 200}, {100, 300});
+    p.pieces[0].marks.back() = levelMark(p.pieces[0], "waist", {0, 200}, {100, 200});
     CHECK(fails(sheetOf(p), CheckKind::Sides));
   }
 }

@@ -105,12 +105,12 @@ TEST_CASE("what holds the band in shortens its upper edge and nothing else") {
 TEST_CASE("a band is cut on the fold where the front is, and in a pair where it opens") {
   const Design folded = designOf(offShoulder());
   CHECK(pieceOf(folded.pattern, "shoulder-band").onFold == "front");
-  CHECK(pieceOf(folded.pattern, "shoulder-band").quantity == 1);
+  CHECK(pieceOf(folded.pattern, "shoulder-band").copies == 1);
   Order o = offShoulder();
   o.choices["opening.front"] = "busk";
   const Design opened = designOf(o);
   CHECK(pieceOf(opened.pattern, "shoulder-band").onFold.empty());
-  CHECK(pieceOf(opened.pattern, "shoulder-band").quantity == 2);
+  CHECK(pieceOf(opened.pattern, "shoulder-band").copies == 2);
 }
 
 TEST_CASE("a band that would not lie on one sheet is refused with what would be right") {

@@ -208,7 +208,7 @@ TEST_CASE("straight skirts stand upright from the hip, and pegs come in from the
     for (const Piece& p : d.pattern.pieces)
       for (const Edge& e : p.edges)
         if (e.role == EdgeRole::Hem && p.layer == "shell")
-          hem += distance(e.path.start(), e.path.end()) * p.girthShare();
+          hem += distance(e.path.start(), e.path.end()) * p.girthWeight();
     for (const PatternLevel& l : d.pattern.levels)
       if (l.id == level::kHip) hip = l.finishedGirth - l.gaps.swing;
     CHECK(d.sheet.pass());

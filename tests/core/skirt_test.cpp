@@ -15,7 +15,7 @@ double hemRound(const Pattern& p) {
   double sum = 0;
   for (const Piece& piece : p.pieces)
     for (const Edge& e : piece.edges)
-      if (e.role == EdgeRole::Hem) sum += e.path.length() * piece.girthShare();
+      if (e.role == EdgeRole::Hem) sum += e.path.length() * piece.girthWeight();
   return sum;
 }
 

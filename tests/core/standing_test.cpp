@@ -94,7 +94,7 @@ TEST_CASE("a strap is as long as the way over the shoulder, and says how it came
     CHECK(strap.edge("back-end").path.length() == Approx(d.rules.length("strap.width") * (shaped ? 1 : 2)));
     CHECK(strap.edge("front-end").path.length() ==
           Approx(shaped ? d.rules.length("strap.front") : d.rules.length("strap.width") * 2));
-    CHECK(strap.quantity == (shaped ? 4 : 2));
+    CHECK(strap.copies == (shaped ? 4 : 2));
     CHECK(d.sheet.failing() == designOf(plainOrder()).sheet.failing());
   }
 }
