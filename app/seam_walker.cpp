@@ -8,7 +8,7 @@
 #include <numbers>
 
 #include "app/words.h"
-#include "balance/sheet.h"
+#include "sheet/sheet.h"
 #include "pieces/crossing.h"
 #include "render/pattern_painter.h"
 

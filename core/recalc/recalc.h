@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "balance/balance.h"
-#include "balance/sheet.h"
+#include "sheet/sheet.h"
 #include "draft/block.h"
 #include "garment/sketch.h"
 #include "measure/plausibility.h"

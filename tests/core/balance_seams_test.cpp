@@ -6,7 +6,7 @@
 
 #include "balance/balance.h"
 #include "balance/moved_pattern.h"
-#include "balance/sheet.h"
+#include "sheet/sheet.h"
 #include "balance/solve.h"
 #include "balance/walk.h"
 #include "prepare/cut_outlines.h"

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "balance/fit.h"
-#include "balance/sheet.h"
+#include "sheet/sheet.h"
 #include "geometry/spline.h"
 #include "pieces/marks.h"
 #include "prepare/cut_outlines.h"

@@ -1,7 +1,7 @@
-// core/balance/sheet.h
+// core/sheet/sheet.h
 //
 // The balance sheet: every check that tells whether the pieces fit together and fit the client. It is computed from the
-// finished pieces alone, by code that shares nothing with their construction but the Bezier arithmetic.
+// finished pieces alone, by code that shares nothing with their construction but the Bezier arithmetic (measure.h).
 #pragma once
 
 #include <string>
@@ -9,7 +9,6 @@
 #include <vector>
 
 #include "balance/balance.h"
-#include "balance/walk.h"
 #include "measure/estimate.h"
 #include "pieces/pattern.h"
 

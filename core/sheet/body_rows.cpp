@@ -1,0 +1,175 @@
+#include "sheet/rows.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "balance/fit.h"
+#include "lowered.h"
+#include "measure/measure_table.h"
+#include "pieces/outline_parts.h"
+
+namespace armure {
+namespace {
+
+class BodyRows : RowMaker {
+ public:
+  using RowMaker::RowMaker;
+
+  void girths() {
+    for (const PatternLevel& l : pattern_.levels) {
+      CheckRow r;
+      r.kind = CheckKind::Girth;
+      r.level = l.id;
+      r.subject = fmt::format("{}, closed girth", l.name);
+      if (!l.ring) {
+        r.verdict = Verdict::Note;
+        r.detail = "not measured: the top edge or the hem cuts through this level, so the pieces do not make a ring";
+        rows_.push_back(std::move(r));
+        continue;
+      }
+      const double off = measureGirth(pattern_, l) - l.finishedGirth;
+      r.detail = off > 0 ? "the pieces close too wide" : "the pieces close too narrow";
+      judge(r, std::abs(off), limits::kLengthMm,
+            "give the difference back at the side, or change the intakes of this level");
+      skin(l);
+    }
+  }
+
+  // Every line of a layer is as long as the shell's it lies on.
+  void layers() {
+    for (const LayerLine& l : pattern_.layerLines) {
+      CheckRow r;
+      r.kind = CheckKind::Layer;
+      r.piece = pattern_.pieces[l.layer.front().piece].id;
+      r.edge = l.layer.front().edge;
+      r.subject = fmt::format("{}: {}", pattern_.pieces[l.layer.front().piece].name, l.name);
+      r.spot = evenPoints(pattern_.pieces[l.layer.front().piece].edge(r.edge).path, 3)[1];
+      const double off = measureEdges(pattern_, l.layer) - shellLength(l);
+      r.detail = off > 0 ? "longer than the shell it lies on" : "shorter than the shell it lies on";
+      judge(r, std::abs(off), limits::kLengthMm, "keep the pieces balanced, so that the layer follows the shell");
+    }
+  }
+
+  // Shoulder and armhole as the body has them, and as they were measured.
+  void upperEdges() {
+    double shoulder[2] = {0, 0}, armhole[2] = {0, 0};
+    for (const Seam& s : pattern_.seams) {
+      if (!s.id.starts_with("shoulder")) continue;
+      for (const SeamSide* side : {&s.a, &s.b})
+        shoulder[pattern_.pieces[side->piece].half == Half::Back] += measureSide(pattern_, *side).length;
+    }
+    for (const Piece& p : pattern_.pieces)
+      if (p.layer == "shell" && p.half != Half::Both)
+        for (const Edge& e : p.edges)
+          if (e.role == EdgeRole::Armhole) armhole[p.half == Half::Back] += e.path.length();
+    const UpperLengths& u = input_.upper;
+    for (const bool back : {false, true}) {
+      const char* half = back ? "back" : "front";
+      againstBlock(fmt::format("Shoulder, {}, against the body's", half), shoulder[back],
+                   back ? u.shoulderBack : u.shoulderFront, limits::kShoulderMm,
+                   "give back at the shoulder what the lines take in there (cover.dart, hold.top)");
+      againstBlock(fmt::format("Armhole, {}, against the block's", half), armhole[back],
+                   back ? u.armholeBack : u.armholeFront, limits::kArmholeMm,
+                   "take less in where a line meets the armhole, or let the line end on the shoulder (princess.above)");
+    }
+    if (u.armholeFront > 0 && u.armholeBack > 0)
+      againstTape("Armhole, front and back together", id::kArmhole, armhole[0] + armhole[1],
+                  "move the armhole in or out (armhole.inset_front, armhole.inset_back) or the chest line up or down");
+    sideLength();
+  }
+
+ private:
+  // What a layer's line lies on: edges of the shell, a seam of it down to a notch, less what stays uncovered.
+  double shellLength(const LayerLine& line) const {
+    double sum = measureEdges(pattern_, line.shell) - line.uncovered;
+    if (const Seam* seam = line.seam.empty() ? nullptr : pattern_.seam(line.seam)) {
+      const MeasuredSide side = measureSide(pattern_, line.ofA ? seam->a : seam->b);
+      if (const SidePlace* notch = side.find(line.notch)) sum += notch->at;
+    }
+    return sum;
+  }
+
+  // What a plunge leaves open, measured between its edges: from the piece next to the centre front to the centre.
+  void skin(const PatternLevel& level) {
+    constexpr double kNone = 0.01;  // mm
+    if (std::abs(level.gaps.skin) < kNone) return;
+    const Edge* centre = nullptr;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (p.layer == "shell" && p.half == Half::Front && isCentre(e.role) && !centre) centre = &e;
+    if (!centre) return;
+    const Vec2 down = unit(centre->path.end() - centre->path.start());
+    double nearest = HUGE_VAL;
+    for (const Piece& p : pattern_.pieces) {
+      if (p.layer != "shell" || p.half != Half::Front) continue;
+      for (const LevelLine& l : p.levelLines())
+        if (l.level == level.id) nearest = std::min(nearest, std::abs(cross(down, l.a - centre->path.start())));
+    }
+    if (nearest == HUGE_VAL) return;
+    CheckRow r;
+    r.kind = CheckKind::Girth;
+    r.level = level.id;
+    r.subject = fmt::format("{}, open between the edges of the plunge", level.name);
+    const double off = 2 * nearest - level.gaps.skin;
+    r.detail =
+        off > 0 ? "it leaves more open than the girth counts with" : "it leaves less open than the girth counts with";
+    judge(r, std::abs(off), limits::kLengthMm, "hold the front panels, or draw the plunge again");
+  }
+
+  void againstBlock(std::string subject, double found, double wanted, double limit, std::string_view remedy) {
+    if (wanted <= 0) return;
+    CheckRow r;
+    r.kind = CheckKind::Body;
+    r.subject = std::move(subject);
+    r.detail = found > wanted ? "longer than it should be" : "shorter than it should be";
+    judge(r, std::abs(found - wanted), limit, remedy);
+  }
+
+  void againstTape(std::string subject, std::string_view measure, double found, std::string_view remedy) {
+    const Fact* fact = input_.body.find(measure);
+    if (!fact || fact->source != Source::Taken) return;
+    CheckRow r;
+    r.kind = CheckKind::Body;
+    r.subject = subject + ", against the tape";
+    r.level = measure;
+    r.detail = found > fact->mm ? "longer than measured" : "shorter than measured";
+    judge(r, std::abs(found - fact->mm), limits::kMeasuredMm, remedy, Verdict::Advice);
+  }
+
+  // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it
+  // cannot be compared.
+  void sideLength() {
+    const Seam* side = pattern_.seam("side");
+    if (!side) return;
+    for (const auto& [s, name] : {std::pair{&side->a, "front"}, {&side->b, "back"}}) {
+      const Path path = measureSide(pattern_, *s).path;
+      const auto placeOf = [&](std::string_view level) -> std::optional<double> {
+        for (const LevelLine& m : pattern_.pieces[s->piece].levelLines())
+          if (m.level == level)
+            for (const Vec2 end : {m.a, m.b})
+              if (const auto at = nearOn(path, end)) return at;
+        return std::nullopt;
+      };
+      auto chest = placeOf(level::kChest);
+      const auto waist = placeOf(level::kWaist);
+      // Under an armhole the side begins at the underarm.
+      if (!chest && measureCorner(pattern_, *s, true).across->role == EdgeRole::Armhole) chest = 0;
+      if (chest && waist)
+        againstTape(fmt::format("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
+                    "move the chest line (shoulder_to_chest, chest.school) or check the heights that were taken");
+    }
+  }
+};
+
+}  // namespace
+
+void addBodyRows(const SheetInput& input, std::vector<CheckRow>& rows) {
+  BodyRows maker(input, rows);
+  maker.girths();
+  maker.layers();
+  maker.upperEdges();
+}
+
+}  // namespace armure

@@ -1,0 +1,35 @@
+// core/sheet/rows.h
+//
+// What every maker of rows needs: rows that begin with where they are, names in the maker's words, and the judgement.
+// Each add...Rows appends the rows of one side of the garment to `rows`.
+#pragma once
+
+#include "sheet/measure.h"
+#include "sheet/sheet.h"
+
+namespace armure {
+
+void addSeamRows(const SheetInput& input, std::vector<CheckRow>& rows);
+void addBodyRows(const SheetInput& input, std::vector<CheckRow>& rows);
+void addPieceRows(const SheetInput& input, std::vector<CheckRow>& rows);
+
+class RowMaker {
+ public:
+  RowMaker(const SheetInput& input, std::vector<CheckRow>& rows)
+      : input_(input), pattern_(input.pattern), rows_(rows) {}
+
+ protected:
+  // Passes within the limit; else fails, or is what `otherwise` says, with what would mend it.
+  void judge(CheckRow& r, double amount, double limit, std::string_view remedy, Verdict otherwise = Verdict::Fail);
+
+  static CheckRow edgeRow(CheckKind kind, const Piece& piece, const Edge& edge, std::string subject);
+  static CheckRow pieceRow(const Piece& piece, std::string_view what);
+
+  std::string levelName(const std::string& id) const;  // in small letters
+
+  const SheetInput& input_;
+  const Pattern& pattern_;
+  std::vector<CheckRow>& rows_;
+};
+
+}  // namespace armure
