@@ -4,10 +4,11 @@
 #include <cmath>
 
 #include "balance/fit.h"
-#include "sheet/sheet.h"
+#include "balance/walk.h"
 #include "geometry/spline.h"
 #include "pieces/marks.h"
 #include "prepare/cut_outlines.h"
+#include "sheet/sheet.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
