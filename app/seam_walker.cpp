@@ -8,9 +8,9 @@
 #include <numbers>
 
 #include "app/words.h"
-#include "sheet/sheet.h"
 #include "pieces/crossing.h"
 #include "render/pattern_painter.h"
+#include "sheet/sheet.h"
 
 namespace armure {
 namespace {

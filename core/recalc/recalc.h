@@ -8,13 +8,13 @@
 #include <vector>
 
 #include "balance/balance.h"
-#include "sheet/sheet.h"
 #include "draft/block.h"
 #include "garment/sketch.h"
 #include "measure/plausibility.h"
 #include "order/order.h"
 #include "pieces/pattern.h"
 #include "prepare/cautions.h"
+#include "sheet/sheet.h"
 
 namespace armure {
 

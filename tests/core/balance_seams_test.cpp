@@ -6,10 +6,10 @@
 
 #include "balance/balance.h"
 #include "balance/moved_pattern.h"
-#include "sheet/sheet.h"
 #include "balance/solve.h"
 #include "balance/walk.h"
 #include "prepare/cut_outlines.h"
+#include "sheet/sheet.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
