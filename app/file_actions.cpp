@@ -8,9 +8,6 @@
 
 #include "app/main_window.h"
 #include "io/atomic_file.h"
-#include "io/measurement_csv.h"
-#include "io/pieces_json.h"
-#include "io/svg.h"
 #include "render/print_plan.h"
 
 namespace armure {
@@ -99,49 +96,30 @@ void MainWindow::askSaveAs() {
   if (!path.isEmpty()) saveTo(path, path.toStdString() == session_.path());
 }
 
-void MainWindow::writeTo(const QString& path, FileKind kind, Readers readers, std::function<std::string()> make,
-                         bool force) {
-  const Replacing target{path.toStdString(), kind};
+void MainWindow::exportAs(const Exporter& exporter) {
+  if (exporter.needsPattern && (!session_.design() || session_.problem()))
+    return showProblem(session_.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"}));
+  const QString path =
+      askTarget(QString::fromUtf8(exporter.label.data(), static_cast<qsizetype>(exporter.label.size())),
+                QString::fromUtf8(exporter.suffix.data(), static_cast<qsizetype>(exporter.suffix.size())));
+  if (!path.isEmpty()) writeTo(path, exporter);
+}
+
+void MainWindow::writeTo(const QString& path, const Exporter& exporter, bool force) {
+  const Replacing target{path.toStdString(), exporter.kind};
   std::vector<std::filesystem::path> inputs;
   if (!session_.path().empty()) inputs.emplace_back(session_.path());
   if (const auto problem = whyNotWritten(target, inputs, force)) {
     if (whyNotWritten(target, inputs, true)) return showProblem(*problem);
     return ask({QString::fromStdString(problem->where + ": " + problem->what) + ".", "Write over it",
-                [this, path, kind, readers, make] { writeTo(path, kind, readers, make, true); }});
+                [this, path, &exporter] { writeTo(path, exporter, true); }});
   }
-  const auto problem = writeFileAtomically(target.path, make(), readers);
-  showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
-}
-
-void MainWindow::writeDesign(const QString& path, FileKind kind,
-                             std::function<std::string(const Order&, const Design&)> make) {
-  if (path.isEmpty()) return;
-  if (!session_.design() || session_.problem())
-    return showProblem(session_.problem().value_or(Problem{"", "there is no pattern yet", "give bust, waist and hip"}));
   // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.
-  writeTo(path, kind, Readers::Anyone, [this, make] {
-    const Result<Design> fresh = recalc(session_.order());
-    return make(session_.order(), fresh.ok() ? *fresh : *session_.design());
-  });
-}
-
-void MainWindow::exportSvg() { writeDesign(askTarget("Pattern as SVG", ".svg"), FileKind::Svg, patternSvg); }
-
-void MainWindow::exportPieces() { writeDesign(askTarget("Pieces as JSON", ".json"), FileKind::Pieces, piecesJson); }
-
-void MainWindow::exportPdf() {
-  writeDesign(askTarget("Pattern as PDF", ".pdf"), FileKind::Pdf, [this](const Order& order, const Design& design) {
-    return pdfBytes(PrintPlan(order, design, session_.rule("paper.size").option), order.title);
-  });
-}
-
-void MainWindow::exportMeasures() {
-  const QString path = askTarget("Measures as CSV", ".csv");
-  if (path.isEmpty()) return;
-  writeTo(path, FileKind::Measures, Readers::Owner, [this] {
-    const Order& order = session_.order();
-    return writeMeasurements(order.measures, order.client, order.date);
-  });
+  const Result<Design> fresh = recalc(session_.order());
+  const Design* design = fresh.ok() ? &*fresh : session_.design();
+  const std::string bytes = exporter.make(session_.order(), design, session_.rule("paper.size").option);
+  const auto problem = writeFileAtomically(target.path, bytes, exporter.readers);
+  showMessage(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
 void MainWindow::print() {

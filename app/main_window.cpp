@@ -116,24 +116,23 @@ void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1)
 
 void MainWindow::showStage(Stage stage) {
   const bool client = stage == Stage::Client;
+  const StageInfo& info = infoOf(stage);
   trays_->setCurrentIndex(static_cast<int>(stage));
   showTable(!client);
   toFigure_->setVisible(client);
   toStanding_->setVisible(stage == Stage::Cups);
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
-  table_->setPaperShown(stage == Stage::Prepare);
-  railsBox_->setVisible(stage == Stage::Shape);
-  walkerBox_->setVisible(stage == Stage::Balance);
-  table_->setGuidesShown(stage == Stage::Shape);
-  table_->setLinesShown(stage == Stage::Cups ? "Cups" : stage == Stage::Lines ? "Lines" : "");
-  table_->setBalanceShown(stage == Stage::Balance);
+  table_->setPaperShown(info.paper);
+  railsBox_->setVisible(info.strip == Strip::Rails);
+  walkerBox_->setVisible(info.strip == Strip::Walker);
+  table_->setGuidesShown(info.guides);
+  table_->setLinesShown(info.lines ? info.name : "");
+  table_->setBalanceShown(info.moves);
   const std::string& shown = session_.selection().working;
   if (!client && (shown.empty() || shown.starts_with("measure.")) && session_.selection().seam.empty())
     session_.select({.working = "girth.waist", .level = "waist"});
-  if (stage == Stage::Client || stage == Stage::Block || stage == Stage::Shape) table_->setMode(TableMode::OnTheBlock);
-  if (stage == Stage::Cups || stage == Stage::Lines) table_->setMode(TableMode::Taped);
-  if (stage == Stage::Prepare || stage == Stage::Balance) table_->setMode(TableMode::Apart);
+  table_->setMode(info.mode);
 }
 
 // The button is there when pieces are taped, and for the seam that is selected.

@@ -28,7 +28,7 @@
 #include "app/table_view.h"
 #include "app/workings_panel.h"
 #include "io/atomic_file.h"
-#include "io/file_kind.h"
+#include "render/exporters.h"
 
 class QMenu;
 
@@ -95,10 +95,7 @@ class MainWindow : public QMainWindow {
   void askImport();
   void save();
   void askSaveAs();
-  void exportPdf();
-  void exportSvg();
-  void exportPieces();
-  void exportMeasures();
+  void exportAs(const Exporter& exporter);
   void print();
   void toggleDark() { setDark(!dark_); }
   void fillShelf();
@@ -120,10 +117,8 @@ class MainWindow : public QMainWindow {
   void takeUp(const Recovered& kept);
   void lockOrTell();  // the file that was opened
   void saveTo(const QString& path, bool force);
-  // Writes what `make` gives; a file of another kind that stands there is asked about first.
-  void writeTo(const QString& path, FileKind kind, Readers readers, std::function<std::string()> make,
-               bool force = false);
-  void writeDesign(const QString& path, FileKind kind, std::function<std::string(const Order&, const Design&)> make);
+  // A file of another kind that stands there is asked about first.
+  void writeTo(const QString& path, const Exporter& exporter, bool force = false);
 
   // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
   QString askTarget(const QString& what, const QString& suffix);

@@ -27,13 +27,13 @@ QScrollArea* scrolled(QWidget* inside, const QString& name) {
 }
 
 // A strip below the table: a line of words and buttons, and room for what is worked on.
-struct Strip {
+struct StripBox {
   QWidget* box;
   QVBoxLayout* rows;
   QHBoxLayout* head;
 };
 
-Strip stripBelow(int height) {
+StripBox stripBelow(int height) {
   auto* box = new QWidget;
   box->setObjectName("strip");
   box->setAttribute(Qt::WA_StyledBackground);
@@ -153,17 +153,16 @@ QWidget* MainWindow::makePrepareTools() {
   auto* title = new QLabel("On paper and in files");
   title->setObjectName("group");
   column->addWidget(title);
-  const auto add = [&](const QString& name, const QString& text, void (MainWindow::*slot)()) {
-    auto* button = new QPushButton(text);
+  const auto add = [&](const QString& name, const QString& text, auto&& action) {
+    auto* button = new QPushButton(text + QStringLiteral(" …"));
     button->setObjectName(name);
-    if (slot) connect(button, &QPushButton::clicked, this, slot);
+    connect(button, &QPushButton::clicked, this, action);
     column->addWidget(button);
   };
-  add("print", "Print at true size …", &MainWindow::print);
-  add("pdf", "Pattern as PDF …", &MainWindow::exportPdf);
-  add("svg", "Pattern as SVG …", &MainWindow::exportSvg);
-  add("pieces", "Pieces as JSON …", &MainWindow::exportPieces);
-  add("csv", "Measures as CSV …", &MainWindow::exportMeasures);
+  add("print", "Print at true size", [this] { print(); });
+  for (const Exporter& e : exporterTable())
+    add(QString::fromUtf8(e.id.data(), static_cast<qsizetype>(e.id.size())),
+        QString::fromUtf8(e.label.data(), static_cast<qsizetype>(e.label.size())), [this, &e] { exportAs(e); });
   return box;
 }
 
@@ -234,7 +233,7 @@ QWidget* MainWindow::makeTable() {
 
 QWidget* MainWindow::makeWalker() {
   constexpr int kWalkerHeight = 252;
-  const Strip strip = stripBelow(kWalkerHeight);
+  const StripBox strip = stripBelow(kWalkerHeight);
   walkerBox_ = strip.box;
   QHBoxLayout* head = strip.head;
   walkedSeam_ = new QLabel;
@@ -263,7 +262,7 @@ QWidget* MainWindow::makeWalker() {
 
 QWidget* MainWindow::makeRails() {
   constexpr int kRailsHeight = 262;
-  const Strip strip = stripBelow(kRailsHeight);
+  const StripBox strip = stripBelow(kRailsHeight);
   railsBox_ = strip.box;
   QHBoxLayout* head = strip.head;
   auto* title = new QLabel("Rails");

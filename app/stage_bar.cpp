@@ -6,26 +6,6 @@
 
 namespace armure {
 
-const char* stageName(Stage stage) {
-  switch (stage) {
-    case Stage::Client:
-      return "Client";
-    case Stage::Block:
-      return "Block";
-    case Stage::Shape:
-      return "Shape";
-    case Stage::Cups:
-      return "Cups";
-    case Stage::Lines:
-      return "Lines";
-    case Stage::Balance:
-      return "Balance";
-    case Stage::Prepare:
-      break;
-  }
-  return "Prepare";
-}
-
 StageBar::StageBar(QWidget* parent) : QWidget(parent), theme_(&lightTheme()), attention_(kStages, false) {
   setObjectName("stages");
   setFocusPolicy(Qt::StrongFocus);

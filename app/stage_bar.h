@@ -7,13 +7,10 @@
 #include <QWidget>
 #include <vector>
 
+#include "app/stage_table.h"
 #include "render/theme.h"
 
 namespace armure {
-
-enum class Stage { Client, Block, Shape, Cups, Lines, Balance, Prepare };
-inline constexpr int kStages = 7;
-const char* stageName(Stage stage);
 
 class StageBar : public QWidget {
   Q_OBJECT

@@ -44,6 +44,7 @@ QString themeStyleSheet(const Theme& t) {
     #moves { background: transparent; font-size: 12px; }
     #moves::item { padding: 2px 4px; color: @second; }
     #moves::item:selected { background: @tape; color: @ink; }
+    #styleShelf::item:selected { background: @tape; color: @ink; }
     QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
     QScrollBar::handle:vertical { background: @hairline; border-radius: 4px; min-height: 30px; margin: 1px; }
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }

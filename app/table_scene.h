@@ -10,11 +10,10 @@
 #include <vector>
 
 #include "app/order_session.h"
+#include "app/stage_table.h"
 #include "prepare/arrange.h"
 
 namespace armure {
-
-enum class TableMode { OnTheBlock, Apart, Taped };
 
 enum class Ink {
   PieceFill,

@@ -11,14 +11,13 @@
 #include "io/file_kind.h"
 #include "io/measurement_csv.h"
 #include "io/order_file.h"
-#include "io/pieces_json.h"
-#include "io/svg.h"
 #include "measure/measure_table.h"
 #include "measure/takings.h"
+#include "prepare/paper.h"
 #include "quotable.h"
 #include "recalc/idle.h"
 #include "recalc/recalc.h"
-#include "render/print_plan.h"
+#include "render/exporters.h"
 #include "rules/nearest.h"
 
 namespace armure::cli {
@@ -286,14 +285,17 @@ int exportFiles(Printer&, const ExportArguments& a) {
   const Result<OrderFile> file = readOrder(a.order);
   if (!file.ok()) return complain(file.problem());
   warn(a.order, file->warnings);
+  std::vector<const Exporter*> wanted;
   std::vector<Replacing> targets;
-  for (const auto& [path, kind] : {std::pair{&a.measurements, FileKind::Measures},
-                                   {&a.pieces, FileKind::Pieces},
-                                   {&a.svg, FileKind::Svg},
-                                   {&a.pdf, FileKind::Pdf}})
-    if (!path->empty()) targets.push_back({*path, kind});
-  if (targets.empty())
-    return complain({"export", "nothing to export", "name at least one of --pieces, --svg, --pdf, --measurements"});
+  std::string options;
+  for (const Exporter& e : exporterTable()) {
+    options += fmt::format("{}--{}", options.empty() ? "" : ", ", e.id);
+    const auto named = a.files.find(e.id);
+    if (named == a.files.end() || named->second.empty()) continue;
+    wanted.push_back(&e);
+    targets.push_back({named->second, e.kind});
+  }
+  if (targets.empty()) return complain({"export", "nothing to export", "name at least one of " + options});
   if (a.paper != "full" && !findPaper(a.paper))
     return complain(
         {"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use full, a4, letter, a3 or a0"});
@@ -301,14 +303,8 @@ int exportFiles(Printer&, const ExportArguments& a) {
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
   std::vector<FileToWrite> files;
-  for (const Replacing& t : targets) {
-    const Order& order = file->order;
-    if (t.writes == FileKind::Measures)
-      files.push_back({t.path, writeMeasurements(order.measures, order.client, order.date), Readers::Owner});
-    if (t.writes == FileKind::Pieces) files.push_back({t.path, piecesJson(order, *design)});
-    if (t.writes == FileKind::Svg) files.push_back({t.path, patternSvg(order, *design)});
-    if (t.writes == FileKind::Pdf) files.push_back({t.path, pdfBytes(PrintPlan(order, *design, a.paper), order.title)});
-  }
+  for (size_t i = 0; i < wanted.size(); ++i)
+    files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, a.paper), wanted[i]->readers});
   if (const auto problem = writeFilesAtomically(files)) return complain(*problem);
   if (const size_t failing = design->sheet.failing(); failing > 0)
     fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(a.order),

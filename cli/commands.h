@@ -6,6 +6,7 @@
 // stderr how many rows fail, and as their answer what is idle. Their files are written all or none.
 #pragma once
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -26,7 +27,8 @@ struct SetArguments {
   bool force = false;
 };
 struct ExportArguments {
-  std::string order, pieces, svg, pdf, measurements, paper;
+  std::string order, paper;
+  std::map<std::string, std::string, std::less<>> files;  // by the exporter's id; empty where none is wanted
   bool force = false;
 };
 

@@ -11,6 +11,7 @@
 #include "cli/commands.h"
 #include "io/plain_numerals.h"
 #include "quotable.h"
+#include "render/exporters.h"
 #include "render/theme.h"
 
 namespace {
@@ -67,12 +68,9 @@ int main(int argc, char** argv) {
   exported.paper = "full";
   auto* exporting = app.add_subcommand("export", "the pattern as files");
   exporting->add_option("order", exported.order, "order file")->required();
-  exporting->add_option("--pieces", exported.pieces, "armure-pieces JSON");
-  exporting->add_option("--svg", exported.svg, "SVG at true size");
-  exporting->add_option("--pdf", exported.pdf, "PDF at true size");
+  for (const armure::Exporter& e : armure::exporterTable())
+    exporting->add_option(fmt::format("--{}", e.id), exported.files[std::string(e.id)], std::string(e.help));
   exporting->add_option("--paper", exported.paper, "full, a4, letter, a3 or a0");
-  exporting->add_option("--measurements", exported.measurements, "the measures as CSV");
-
   exporting->add_flag("--force", exported.force, kForce);
 
   SetArguments changed;
@@ -107,7 +105,9 @@ int main(int argc, char** argv) {
     if (*checked) code = check(out, order, json);
     if (*exporting) {
       std::unique_ptr<NoDisplay> display;
-      if (!exported.pdf.empty()) display = std::make_unique<NoDisplay>(argv);
+      for (const armure::Exporter& e : armure::exporterTable())
+        if (e.needsFonts && !exported.files[std::string(e.id)].empty() && !display)
+          display = std::make_unique<NoDisplay>(argv);
       code = exportFiles(out, exported);
     }
     if (*setting) code = set(out, changed);

@@ -1,7 +1,9 @@
 #!/usr/bin/env python3
 """Every body of data/bodies through the command line: new, check, export, for three cup depths and the styles below.
 
-usage: corpus.py ARMURE_CLI PROJECT_DIR [--rows N]
+usage: corpus.py ARMURE_CLI PROJECT_DIR [--rows N] [--every N]
+
+./test takes every second body; by hand all of them.
 
 The exports are reread by the independent checker (tests/support/check_pieces.py). As drafted it may find stretches that differ,
 which balancing is for, and nothing else; each of them must stand in the sheet of `armure-cli check` too.
@@ -119,8 +121,9 @@ def balanced(folder, case, order, problems):
 
 def main():
     limit = int(sys.argv[sys.argv.index("--rows") + 1]) if "--rows" in sys.argv else None
+    every = int(sys.argv[sys.argv.index("--every") + 1]) if "--every" in sys.argv else 1
     with open(os.path.join(PROJECT, "data", "bodies", "body-dimensions.csv"), encoding="utf-8") as f:
-        rows = list(csv.DictReader(f))[:limit]
+        rows = list(csv.DictReader(f))[:limit][::every]
     exports, explained, problems, tally = 0, 0, [], {}
     with ProcessPoolExecutor(max_workers=os.cpu_count()) as pool:
         for done, told, found, counted in pool.map(body, enumerate(rows, 1), chunksize=4):

@@ -19,17 +19,25 @@ inline int kills(int usual) {
   return wanted ? std::stoi(wanted) : usual;
 }
 
-// `work(i)` for i = 0, 1, 2, … in a process of its own, which is killed after `microseconds`.
+// `work(i)` for i = 0, 1, 2, … in a process of its own, which is killed `microseconds` after it has done the first.
 template <typename Work>
 void killedAfter(useconds_t microseconds, const Work& work) {
+  int ends[2];
+  REQUIRE(::pipe(ends) == 0);
   const pid_t child = ::fork();
   REQUIRE(child >= 0);
   if (child == 0) {
-    for (int i = 0;; ++i) work(i);
+    work(0);
+    (void)!::write(ends[1], "", 1);
+    for (int i = 1;; ++i) work(i);
   }
+  char done = 0;
+  (void)!::read(ends[0], &done, 1);
   ::usleep(microseconds);
   ::kill(child, SIGKILL);
   ::waitpid(child, nullptr, 0);
+  ::close(ends[0]);
+  ::close(ends[1]);
 }
 
 }  // namespace armure::testing
