@@ -157,7 +157,7 @@ class Hostile(Guards):
         def limit():
             resource.setrlimit(resource.RLIMIT_AS, (64 << 40, 64 << 40))  # the sanitizer maps terabytes it never uses
 
-        result = run(*arguments, timeout=20, preexec_fn=limit)
+        result = run(*arguments, timeout=60, preexec_fn=limit)
         self.assertLess(time.monotonic() - start, 15)
         return result
 
