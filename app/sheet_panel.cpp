@@ -9,20 +9,6 @@ namespace {
 
 constexpr int kAmountRole = Qt::UserRole;
 
-QString wordOf(Verdict verdict) {
-  switch (verdict) {
-    case Verdict::Fail:
-      return "fails";
-    case Verdict::Advice:
-      return "advice";
-    case Verdict::Note:
-      return "note";
-    case Verdict::Pass:
-      break;
-  }
-  return "passes";
-}
-
 // Told apart by shape, not by colour.
 QString markOf(Verdict verdict) {
   return verdict == Verdict::Advice ? QStringLiteral("◆ ")
@@ -234,7 +220,7 @@ void SheetPanel::refresh() {
   for (int i = 0; i < rows; ++i) {
     const CheckRow& r = d->sheet.rows[static_cast<size_t>(i)];
     QListWidgetItem* item = list_->item(i);
-    const QString name = QString::fromStdString(r.subject) + ": " + wordOf(r.verdict);
+    const QString name = QString::fromStdString(r.subject + ": " + std::string(verdictName(r.verdict)));
     item->setData(Qt::AccessibleTextRole, name);
     item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
     item->setData(kAmountRole, amountText(r, session_.order().units));

@@ -221,6 +221,7 @@ WorkingsPanel::WorkingsPanel(OrderSession& session, QWidget* parent)
   column->addWidget(idle_);
   column->addStretch(1);
   constexpr int kPauseMs = 400;
+  idleTimer_.setParent(this);
   idleTimer_.setSingleShot(true);
   idleTimer_.setInterval(kPauseMs);
   connect(&idleTimer_, &QTimer::timeout, this, &WorkingsPanel::showIdle);

@@ -13,6 +13,7 @@
 #include <QSqlDatabase>
 #include <QVariant>
 #include <filesystem>
+#include <functional>
 #include <initializer_list>
 #include <optional>
 #include <string>
@@ -80,7 +81,7 @@ class ClientBook {
   // One statement with its values; the problem says what could not be done.
   std::optional<Problem> run(const char* sql, std::initializer_list<QVariant> values, const std::string& doing) const;
   // `work` within one transaction: all of it, or nothing. Then a version is kept.
-  template <typename Work>
+  using Work = std::function<std::optional<Problem>()>;
   std::optional<Problem> atomically(const std::string& doing, const Work& work) const;
 
   std::optional<Problem> prepare() const;

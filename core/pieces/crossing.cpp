@@ -74,14 +74,6 @@ Cubic fromCorner(const Piece& piece, const SeamEnd& end) {
   return end.atItsStart ? cubics.front() : cubics.back().reversed();
 }
 
-void roundCrossing(const Piece& before, Piece& piece, const SeamEnd& end, double least) {
-  Path& path = piece.edges[end.across].path;
-  const Vec2 handle = rounder(fromCorner(before, end), least).p1;
-  std::vector<Cubic> cubics = path.cubics();
-  (end.atItsStart ? cubics.front().p1 : cubics.back().p2) = handle;
-  path = Path(std::move(cubics));
-}
-
 // Where one line runs on across one end of a seam.
 struct Crossing {
   SeamEnd a, b;
@@ -157,31 +149,51 @@ Eigen::VectorXd smoothestTurns(const Pattern& pattern, const std::vector<Crossin
   return h.ldlt().solve(-g);
 }
 
+// One end of a line at a crossing, and the piece it is on.
+struct LineEnd {
+  size_t piece = 0;
+  SeamEnd end;
+};
+std::vector<LineEnd> endsOf(const std::vector<Crossing>& crossings) {
+  std::vector<LineEnd> ends;
+  for (const Crossing& c : crossings) ends.insert(ends.end(), {{c.pieceA, c.a}, {c.pieceB, c.b}});
+  return ends;
+}
+
 // Rounds the line at each crossing to kCrossing, or to the bend it has in `character`, where there is one.
 void roundCrossings(Pattern& pattern, const std::vector<Crossing>& crossings, const Pattern* character = nullptr) {
-  const auto round = [&](const Pattern& before, size_t piece, const SeamEnd& end) {
-    const double had = character ? radiusAtStart(fromCorner(character->pieces[piece], end)) : kCrossing;
-    roundCrossing(before.pieces[piece], pattern.pieces[piece], end, std::min(kCrossing, had));
-  };
-  // One end's handle changes the bend at the other: a second round settles it.
+  const std::vector<LineEnd> ends = endsOf(crossings);
+  // One end's handle changes the bend at the other: all are found first, and a second round settles it.
   for (int times = 0; times < 2; ++times) {
-    const Pattern before = pattern;
-    for (const Crossing& c : crossings) {
-      round(before, c.pieceA, c.a);
-      round(before, c.pieceB, c.b);
+    std::vector<Vec2> handles;
+    for (const LineEnd& e : ends) {
+      const double had = character ? radiusAtStart(fromCorner(character->pieces[e.piece], e.end)) : kCrossing;
+      handles.push_back(rounder(fromCorner(pattern.pieces[e.piece], e.end), std::min(kCrossing, had)).p1);
+    }
+    for (size_t i = 0; i < ends.size(); ++i) {
+      Path& path = pattern.pieces[ends[i].piece].edges[ends[i].end.across].path;
+      std::vector<Cubic> cubics = path.cubics();
+      (ends[i].end.atItsStart ? cubics.front().p1 : cubics.back().p2) = handles[i];
+      path = Path(std::move(cubics));
     }
   }
 }
 
-// Draws the lines anew that cross at these, so that each bends least.
-void runOn(Pattern& pattern, const std::vector<Crossing>& crossings) {
-  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfChords);
+// Turns the lines at their crossings so that each bends least: from their chords, drawn anew, or from how they run.
+void turnLines(Pattern& pattern, const std::vector<Crossing>& crossings, Turns turns) {
+  const Eigen::VectorXd by = smoothestTurns(pattern, crossings, turns);
+  const auto turn = turns == Turns::OfChords ? aim : turnHandle;
   for (size_t k = 0; k < crossings.size(); ++k) {
     const Crossing& c = crossings[k];
-    const double v = turns(static_cast<Eigen::Index>(k));
-    aim(pattern.pieces[c.pieceA], c.a, v);
-    aim(pattern.pieces[c.pieceB], c.b, c.turn - v);
+    const double v = by(static_cast<Eigen::Index>(k));
+    turn(pattern.pieces[c.pieceA], c.a, v);
+    turn(pattern.pieces[c.pieceB], c.b, c.turn - v);
   }
+}
+
+// Draws the lines anew that cross at these.
+void runOn(Pattern& pattern, const std::vector<Crossing>& crossings) {
+  turnLines(pattern, crossings, Turns::OfChords);
   roundCrossings(pattern, crossings);
 }
 
@@ -279,13 +291,7 @@ void runOnAcrossSeams(Pattern& pattern) {
 void trueAcrossSeams(Pattern& pattern) {
   const Pattern before = pattern;
   const std::vector<Crossing> crossings = crossingsOf(pattern, Turns::OfTangents);
-  const Eigen::VectorXd turns = smoothestTurns(pattern, crossings, Turns::OfTangents);
-  for (size_t k = 0; k < crossings.size(); ++k) {
-    const Crossing& c = crossings[k];
-    const double v = turns(static_cast<Eigen::Index>(k));
-    turnHandle(pattern.pieces[c.pieceA], c.a, v);
-    turnHandle(pattern.pieces[c.pieceB], c.b, c.turn - v);
-  }
+  turnLines(pattern, crossings, Turns::OfTangents);
   // With its corners moved and its handles turned it may bend tightly beside a seam now. An armhole keeps its length.
   std::vector<Crossing> rounded = crossings;
   std::erase_if(rounded, [](const Crossing& c) { return c.a.acrossRole == EdgeRole::Armhole; });

@@ -37,14 +37,16 @@ bool sameGarment(const Design& a, const Design& b) {
 
 class IdleFinder {
  public:
-  IdleFinder(const Order& order, const Design& design) : design_(design), order_(order) {
+  IdleFinder(const Order& order, const Design& design) : design_(design), choices_(order.choices), order_(order) {
+    // What is not known cannot count: it is left out of what is tried.
+    std::erase_if(order_.choices, [](const auto& choice) { return !isChoiceKey(choice.first); });
     order_.choices["balance.keep"] = "drafted";
     if (Result<Design> drafted = recalc(order_); drafted.ok()) now_ = std::move(drafted).value();
   }
 
   std::vector<Idle> find() && {
     if (!now_) return {};
-    for (const auto& [key, value] : order_.choices)
+    for (const auto& [key, value] : choices_)
       if (const std::string reason = whyIdle(key, value); !reason.empty()) idle_.push_back({key, reason});
     for (const auto& [id, measure] : order_.measures.all()) {
       const MeasureInfo* info = findMeasure(id);
@@ -168,6 +170,7 @@ class IdleFinder {
   }
 
   const Design& design_;
+  const Choices& choices_;
   Order order_;
   std::optional<Design> now_;
   std::vector<Idle> idle_;

@@ -38,7 +38,8 @@ class PieceRows : RowMaker {
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
         // Each level may ask for one; more than that no width explains.
-        judge(b, e.path.inflections(), std::max(limits::kMostBends, static_cast<int>(p.levelLines().size())),
+        judge(b, e.path.inflections(),
+              std::max(limits::kMostBends, static_cast<int>(std::ranges::distance(p.levelMarks()))),
               "make the intakes run more evenly from level to level", Verdict::Advice);
       }
     }

@@ -6,27 +6,21 @@
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
-#include "app/main_window.h"
-#include "tests/support/bodies.h"
+#include "tests/app/driver.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-struct Driver {
-  MainWindow window;
+struct Driver : ShownWindow {
   Driver() {
-    window.show();
-    REQUIRE(QTest::qWaitForWindowExposed(&window));
-    window.activateWindow();
-    window.openFile(QString::fromStdString(sourceDir()) + "/demo/2-lamp-room.armure");
+    window.openFile(demoFile("2-lamp-room"));
     window.session().setChoice("balance.keep", "drafted");  // new orders, the demo's too, are balanced
     window.session().settle();
     window.stages().setStage(Stage::Balance);
-    QTest::qWait(30);
+    settle();
   }
-  const Design& design() { return *window.session().design(); }
   QComboBox* box(const char* name) {
     auto* found = window.findChild<QComboBox*>(name);
     REQUIRE(found);

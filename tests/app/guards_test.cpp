@@ -9,13 +9,12 @@
 #include <clocale>
 #include <filesystem>
 
-#include "app/main_window.h"
 #include "app/order_lock.h"
 #include "app/preferences.h"
 #include "io/atomic_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
-#include "tests/support/bodies.h"
+#include "tests/app/driver.h"
 #include "tests/support/killed.h"
 
 using namespace armure;
@@ -23,16 +22,7 @@ using namespace armure::testing;
 
 namespace {
 
-QString demo(const char* name) { return QString::fromStdString(sourceDir()) + "/demo/" + name + ".armure"; }
-
-struct Driver {
-  MainWindow window;
-  Driver() {
-    window.show();
-    REQUIRE(QTest::qWaitForWindowExposed(&window));
-    window.activateWindow();
-    QTest::qWait(30);
-  }
+struct Driver : ShownWindow {
   void type(const QString& name, const QString& text) {
     auto* field = window.findChild<QLineEdit*>(name + ".field");
     REQUIRE(field != nullptr);
@@ -68,7 +58,7 @@ TEST_CASE("a comma and a point are the same in every locale, in fields and in wh
     CHECK(*d.session().order().measures.mm("bust") == Approx(927.1).margin(1e-9));
   }
   // The demo order drafts to the same bytes as in the golden exports' locale: rules with decimals are read alike.
-  d.window.openFile(demo("2-lamp-room"));
+  d.window.openFile(demoFile("2-lamp-room"));
   REQUIRE(d.session().design() != nullptr);
   const std::string pieces = piecesJson(d.session().order(), *d.session().design());
   CHECK(pieces.find(',') != std::string::npos);
@@ -82,7 +72,7 @@ TEST_CASE("a comma and a point are the same in every locale, in fields and in wh
 
 TEST_CASE("a length with blanks, primes and commas is taken, or said to be none; the window stays", "[locale]") {
   Driver d;
-  d.window.openFile(demo("1-ferry"));
+  d.window.openFile(demoFile("1-ferry"));
   for (const char* typed : {"7 cm ", "5″",
                             "7\xC2\xA0"
                             "cm",
@@ -112,7 +102,7 @@ TEST_CASE("a new order does not take what is not saved with it: it stands in the
   // Another one is begun and left for a file.
   d.type("bust", "40");
   d.session().setText(&Order::title, "The second", "title");
-  d.window.openFile(demo("1-ferry"));
+  d.window.openFile(demoFile("1-ferry"));
   REQUIRE(d.menuAction("An evening's work") != nullptr);
   REQUIRE(d.menuAction("The second") != nullptr);
   d.menuAction("An evening's work")->trigger();
@@ -137,7 +127,7 @@ TEST_CASE("what another program saved meanwhile is kept beside the order") {
   const QTemporaryDir folder;
   const std::string path = folder.filePath("order.armure").toStdString();
   OrderSession mine, other;
-  REQUIRE_FALSE(mine.open(demo("1-ferry").toStdString()));
+  REQUIRE_FALSE(mine.open(demoFile("1-ferry").toStdString()));
   REQUIRE_FALSE(mine.save(path).problem);
   REQUIRE_FALSE(other.open(path));
   other.setText(&Order::notes, "theirs", "notes");
@@ -155,7 +145,7 @@ TEST_CASE("what another program saved meanwhile is kept beside the order") {
 TEST_CASE("an order is worked on in one window: a second one reads it, and takes over when the first is gone") {
   const QTemporaryDir folder;
   const QString path = folder.filePath("order.armure");
-  REQUIRE(QFile::copy(demo("1-ferry"), path));
+  REQUIRE(QFile::copy(demoFile("1-ferry"), path));
   auto first = std::make_unique<Driver>();
   first->window.openFile(path);
   CHECK_FALSE(first->session().isForReading());
@@ -213,7 +203,7 @@ TEST_CASE("messages quote files as plain text") {
 
 TEST_CASE("a step that cannot be drafted is not shown and taken back, but not done") {
   OrderSession s;
-  REQUIRE_FALSE(s.open(demo("1-ferry").toStdString()));
+  REQUIRE_FALSE(s.open(demoFile("1-ferry").toStdString()));
   int changes = 0;
   QObject::connect(&s, &OrderSession::changed, [&] { ++changes; });
   const auto refused = s.tryChoice("shoulder.slope_front", "3 in");

@@ -6,28 +6,20 @@
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
-#include "app/main_window.h"
 #include "render/sketch_painter.h"
-#include "tests/support/bodies.h"
+#include "tests/app/driver.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-struct Driver {
-  MainWindow window;
-
+struct Driver : ShownWindow {
   explicit Driver(Stage stage) {
-    window.resize(1280, 800);
-    window.show();
-    REQUIRE(QTest::qWaitForWindowExposed(&window));
-    window.activateWindow();
-    window.openFile(QString::fromStdString(sourceDir()) + "/demo/1-ferry.armure");
+    window.openFile(demoFile("1-ferry"));
     window.stages().setStage(stage);
-    QTest::qWait(30);
+    settle();
   }
-  const Design& design() { return *window.session().design(); }
   TableView& table() { return window.table(); }
 
   const SceneItem* handle(const std::string& key) {

@@ -4,30 +4,22 @@
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
-#include "app/main_window.h"
-#include "tests/support/bodies.h"
+#include "tests/app/driver.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-struct Driver {
-  MainWindow window;
-
+struct Driver : ShownWindow {
   explicit Driver(const std::string& style = "shaping-two-lines") {
-    window.show();
-    REQUIRE(QTest::qWaitForWindowExposed(&window));
-    window.activateWindow();
-    window.openFile(QString::fromStdString(sourceDir()) + "/demo/1-ferry.armure");
+    window.openFile(demoFile("1-ferry"));
     window.session().setStyle(style);
     window.session().settle();
     window.stages().setStage(Stage::Shape);
-    QTest::qWait(30);
+    settle();
   }
   RailsView& rails() { return window.rails(); }
-  const Order& order() { return window.session().order(); }
-  const Design& design() { return *window.session().design(); }
 
   size_t railOf(const std::string& level) {
     for (size_t r = 0; r < rails().rails().size(); ++r)

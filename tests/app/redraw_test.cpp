@@ -3,11 +3,13 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QScreen>
+#include <QTimer>
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
 #include "app/main_window.h"
 #include "app/sheet_panel.h"
+#include "app/workings_panel.h"
 #include "cups/depth.h"
 #include "tests/support/bodies.h"
 
@@ -27,10 +29,20 @@ void shown(MainWindow& window, Stage stage) {
   QTest::qWait(60);
 }
 
+// The screen once it has come to rest: idle choices are named after a pause; one round paints, another lets what was
+// laid out anew move a scroll bar, and a busy machine needs more of them.
 QImage onScreen(MainWindow& window) {
-  // One round paints; another lets what was laid out anew move a scroll bar; slow builds need each in full.
-  for (int round = 0; round < 5; ++round) QTest::qWait(20);
-  return window.screen()->grabWindow(window.winId()).toImage().convertToFormat(QImage::Format_RGB32);
+  const QTimer& pause = *window.findChild<WorkingsPanel*>()->findChild<QTimer*>();
+  REQUIRE(QTest::qWaitFor([&] { return !pause.isActive(); }));
+  constexpr int kStill = 5, kMost = 100;
+  QImage last;
+  for (int round = 0, still = 0; round < kMost && still < kStill; ++round) {
+    QTest::qWait(20);
+    const QImage now = window.screen()->grabWindow(window.winId()).toImage().convertToFormat(QImage::Format_RGB32);
+    still = now == last ? still + 1 : 0;
+    last = now;
+  }
+  return last;
 }
 
 QImage onScreenDrawnAsAWhole(MainWindow& window) {

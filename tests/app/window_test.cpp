@@ -8,23 +8,18 @@
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
-#include "app/main_window.h"
 #include "app/value_row.h"
-#include "tests/support/bodies.h"
+#include "tests/app/driver.h"
 
 using namespace armure;
 using namespace armure::testing;
 
 namespace {
 
-struct Driver {
-  MainWindow window;
+struct Driver : ShownWindow {
   explicit Driver(const QString& file = {}) {
-    window.show();
-    REQUIRE(QTest::qWaitForWindowExposed(&window));
-    window.activateWindow();
     if (!file.isEmpty()) window.openFile(file);
-    QTest::qWait(30);
+    settle();
   }
   QLineEdit* field(const QString& name) {
     auto* found = window.findChild<QLineEdit*>(name);
@@ -268,5 +263,24 @@ TEST_CASE("light and dark, every stage and view can be drawn") {
       CHECK(picture.width() >= 1280);
       CHECK((qGray(picture.pixel(640, 500)) < 128) == dark);
     }
+  }
+}
+
+TEST_CASE("each stage shows what its row of the table says") {
+  Driver d(demoFile("1-ferry"));
+  for (int i = 0; i < kStages; ++i) {
+    const auto stage = static_cast<Stage>(i);
+    const StageInfo& info = infoOf(stage);
+    INFO(info.name);
+    d.window.stages().setStage(stage);
+    d.window.showTable(true);
+    CHECK(d.window.table().mode() == info.mode);
+    CHECK(d.window.rails().isVisible() == (info.strip == Strip::Rails));
+    CHECK(d.window.walker().isVisible() == (info.strip == Strip::Walker));
+    const auto shows = [&](Ink ink) {
+      const auto& items = d.window.table().scene().items;
+      return std::any_of(items.begin(), items.end(), [&](const SceneItem& item) { return item.mark == ink; });
+    };
+    CHECK(shows(Ink::Moved) == info.moves);
   }
 }

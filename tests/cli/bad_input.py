@@ -3,38 +3,14 @@
 
 usage: bad_input.py ARMURE_CLI PROJECT_DIR
 """
-import os, resource, shutil, signal, subprocess, sys, tempfile, unittest
+import os, resource, shutil, signal, subprocess, sys, unittest
 
-CLI, PROJECT = os.path.abspath(sys.argv[1]), os.path.abspath(sys.argv[2])
-HEADER = "measure,value,unit,note\n"
+from cases import CLI, PROJECT, HEADER, Case, run
+
 GOOD = HEADER + "bust,36,in,\nwaist,28,in,\nhip,38,in,\nstature,66,in,\n"
 
 
-def run(*arguments, program=CLI, **options):
-    done = subprocess.run([program, *map(str, arguments)], capture_output=True, text=True, **options)
-    return done.returncode, done.stdout, done.stderr
-
-
-class BadInput(unittest.TestCase):
-    def setUp(self):
-        self.folder = tempfile.mkdtemp()
-
-    def tearDown(self):
-        shutil.rmtree(self.folder, ignore_errors=True)
-
-    def write(self, name, content):
-        path = os.path.join(self.folder, name)
-        with open(path, "wb") as f:
-            f.write(content if isinstance(content, bytes) else content.encode())
-        return path
-
-    def refused(self, result, *words):
-        code, _, errors = result
-        self.assertEqual(code, 2, errors)
-        self.assertTrue(errors.startswith("armure-cli: "), errors)
-        for word in words:
-            self.assertIn(word, errors)
-
+class BadInput(Case):
     def test_measurement_files(self):
         out = os.path.join(self.folder, "o.armure")
         cases = {

@@ -1,27 +1,15 @@
 #!/usr/bin/env python3
 """The commands of armure-cli, from outside. usage: commands.py ARMURE_CLI PROJECT_DIR"""
-import json, os, subprocess, sys, tempfile, unittest
+import json, os, subprocess, sys, unittest
 
-CLI, PROJECT = os.path.abspath(sys.argv[1]), os.path.abspath(sys.argv[2])
-sys.path.insert(0, os.path.join(PROJECT, "tests", "support"))
-
-
-def run(*arguments):
-    done = subprocess.run([CLI, *map(str, arguments)], capture_output=True, text=True)
-    return done.returncode, done.stdout, done.stderr
+from cases import PROJECT, Case, run
 
 
-class Commands(unittest.TestCase):
+class Commands(Case):
     def setUp(self):
-        self.folder = tempfile.TemporaryDirectory()
+        super().setUp()
         self.order = self.path("o.armure")
         self.assertEqual(run("new", "--measurements", os.path.join(PROJECT, "demo", "odalys-autumn.csv"), "--style", "sweetheart-laced", "-o", self.order)[0], 0)
-
-    def tearDown(self):
-        self.folder.cleanup()
-
-    def path(self, name):
-        return os.path.join(self.folder.name, name)
 
     def test_lists_have_one_line_each_with_tabs(self):
         for command, wanted in (("styles", "sweetheart-laced"), ("schools", "quarter-grid"), ("keys", "hem.length")):

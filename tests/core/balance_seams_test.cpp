@@ -150,3 +150,24 @@ TEST_CASE("without any one family of constraints something fails that is checked
        {CheckKind::Stretch, CheckKind::Girth, CheckKind::Seam, CheckKind::Corner, CheckKind::Join})
     CHECK(worst(balance(f.pattern).pattern, kind, f.body) == 0);
 }
+
+TEST_CASE("what cannot be reached is said in the maker's words, whatever its kind") {
+  const Pattern p = designOf(plainOrder()).pattern;
+  using Why = Unreachable::Why;
+  const auto said = [&](const Unreachable& u) { return wordsOf(u, p).text(); };
+  // One stretch alone is about its seam; several rows are named one by one.
+  CHECK(said({.why = Why::Conflict, .seam = "princess", .rows = {"Princess seam, bust to underbust"}, .mm = 2.04}) ==
+        "Princess seam: 2.0 mm are left");
+  const std::string fight = said({.why = Why::Conflict,
+                                  .rows = {"Waist girth", "Side seam, bust to underbust", "Hem girth"},
+                                  .held = {{"front-1", "princess"}, {"gone", "edge"}},
+                                  .mm = 3});
+  CHECK(fight ==
+        "Waist girth: 3.0 mm are left; it cannot hold together with Side seam, bust to underbust and Hem girth; held "
+        "with these choices: the princess edge of the centre front and the edge edge of gone");
+  CHECK(said({.why = Why::TooFar, .mm = 41.6}).find("42 mm") != std::string::npos);
+  CHECK(wordsOf({.why = Why::NoShape}, p).subject.empty());
+  CHECK(said({.why = Why::SewnOn, .seam = "side", .atTop = true}).find("Side seam: it is sewn on at its upper end") ==
+        0);
+  CHECK(said({.why = Why::SewnOn, .seam = "no-such-seam"}).find("no-such-seam: ") == 0);
+}
