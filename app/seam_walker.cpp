@@ -283,7 +283,9 @@ void SeamWalker::drawCloseUp(QPainter& p, bool atTop) const {
     QColor tint = index == seam.a.piece ? theme_->tint : theme_->tintDeep;
     tint.setAlphaF(0.7f);
     p.fillPath(fill, tint);
-    for (const Edge& e : piece.edges) {
+    for (size_t k = 0; k < piece.lines(); ++k) {
+      const Edge& e = piece.lineAt(k);
+      if (e.role == EdgeRole::Mouth) continue;
       const bool sewn = e.role == EdgeRole::Seam;
       p.setPen(pen(sewn ? theme_->secondInk : theme_->ink, (sewn ? 1.0 : 2.0) / scale));
       p.drawPath(toQt(e.path, motion));

@@ -3,6 +3,7 @@
 #include "app/line_marks.h"
 #include "geometry/comb.h"
 #include "prepare/arrange.h"
+#include "prepare/drawing.h"
 #include "prepare/marks.h"
 #include "prepare/paper.h"
 #include "render/pattern_painter.h"
@@ -336,26 +337,8 @@ class SceneMaker {
     fill.closeSubpath();
     add(i % 2 == 0 ? Ink::PieceFill : Ink::PieceFillDeep, fill, {.piece = p.id});
     scene_.bounds = scene_.bounds.united(fill.boundingRect());
-    if (cutLine && (!options_.balanced || design_.balanced)) {  // a proposal has no outline to cut yet
-      QPainterPath cut;
-      cut.addPolygon(toQt(design_.cutOutlines[i], m));
-      cut.closeSubpath();
-      add(Ink::CutLine, cut);
-      scene_.bounds = scene_.bounds.united(cut.boundingRect());
-    }
-    for (const LevelLine& l : p.levelLines())
-      add(Ink::LevelLine, linePath(toQt(m.apply(l.a)), toQt(m.apply(l.b))),
-          {.working = "girth." + l.level, .piece = p.id, .level = l.level});
-    for (const Edge& e : p.edges) {
-      add(e.role == EdgeRole::Fold ? Ink::Fold : Ink::Edge, toQt(e.path, m), edgeTarget(i, e));
-      if (e.role != EdgeRole::Fold) addComb(e.path, m);
-    }
-    for (const Stroke& s : notchStrokes(p)) add(Ink::Notch, linePath(toQt(m.apply(s.from)), toQt(m.apply(s.to))));
-    const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom), up = unit(top - bottom), across{-up.y, up.x};
-    QPainterPath grain = linePath(toQt(bottom), toQt(top));
-    grain.addPath(linePath(toQt(top - 6 * up + 2.4 * across), toQt(top)));
-    grain.addPath(linePath(toQt(top), toQt(top - 6 * up - 2.4 * across)));
-    add(Ink::Grain, grain);
+    const bool cut = cutLine && (!options_.balanced || design_.balanced);  // a proposal has no outline to cut yet
+    for (const DrawnLine& l : drawnLines(p, cut ? design_.cutOutlines[i] : Polyline{})) addLine(i, p, l, m);
     if (options_.balanced) addBefore(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
@@ -365,11 +348,35 @@ class SceneMaker {
     scene_.labels.push_back({LabelKind::PieceName, toQt(at), name, 0, {0, below}});
   }
 
-  Selection edgeTarget(size_t piece, const Edge& e) const {
-    Selection target{.piece = design_.pattern.pieces[piece].id, .edge = e.id};
+  void addLine(size_t i, const Piece& p, const DrawnLine& l, const Motion& m) {
+    switch (l.role) {
+      case LineRole::Cut: {
+        QPainterPath cut;
+        cut.addPolygon(toQt(l.outline, m));
+        cut.closeSubpath();
+        scene_.bounds = scene_.bounds.united(cut.boundingRect());
+        return add(Ink::CutLine, cut);
+      }
+      case LineRole::Level:
+        return add(Ink::LevelLine, toQt(l.path, m), {.working = "girth." + l.id, .piece = p.id, .level = l.id});
+      case LineRole::Fold:
+        return add(Ink::Fold, toQt(l.path, m), edgeTarget(i, l.id));
+      case LineRole::Sewn:
+        add(Ink::Edge, toQt(l.path, m), edgeTarget(i, l.id));
+        return addComb(l.path, m);
+      case LineRole::Point:
+      case LineRole::Notch:
+        return add(Ink::Notch, toQt(l.path, m));
+      case LineRole::Grain:
+        return add(Ink::Grain, toQt(l.path, m));
+    }
+  }
+
+  Selection edgeTarget(size_t piece, const std::string& edge) const {
+    Selection target{.piece = design_.pattern.pieces[piece].id, .edge = edge};
     for (const Seam& s : design_.pattern.seams)
       for (const SeamSide* side : {&s.a, &s.b})
-        if (side->piece == piece && side->uses(e.id)) target.seam = s.id;
+        if (side->piece == piece && side->uses(edge)) target.seam = s.id;
     return target;
   }
 

@@ -1,5 +1,7 @@
 #include "io/pieces_json.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <nlohmann/json.hpp>
 
@@ -24,26 +26,65 @@ Json points(const Polyline& line) {
   return out;
 }
 
-Json edgeJson(const Edge& e) {
+Json curves(const Path& path) {
   Json beziers = Json::array();
-  for (const Cubic& c : e.path.cubics())
+  for (const Cubic& c : path.cubics())
     beziers.push_back(Json::array({point(c.p0), point(c.p1), point(c.p2), point(c.p3)}));
+  return beziers;
+}
+
+Json edgeJson(const Edge& e) {
   const Polyline line =
       e.role == EdgeRole::Fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance);
   return {{"id", e.id},
           {"role", roleName(e.role)},
           {"allowance", rounded(e.allowance)},
           {"points", points(line)},
+          {"beziers", curves(e.path)}};
+}
+
+// How far off the middle of a mouth one cuts: its roof has no one allowance.
+double beyondMouth(const Edge& mouth, Polyline cutOutline) {
+  cutOutline.push_back(cutOutline.front());
+  return distanceToPolyline(lerp(mouth.path.start(), mouth.path.end(), 0.5), cutOutline);
+}
+
+// Both legs from the mouth, or the upper point, to the point; the one that a level meets first comes first.
+Json dartJson(const Piece& p, const Dart& d) {
+  std::array<Path, 2> legs{d.legs[0].path, d.legs[1].path.reversed()};
+  for (const LevelLine& l : p.levelLines())
+    if (const auto c = Piece::crossing(d, l); c && c->along[0] > c->along[1]) {
+      std::swap(legs[0], legs[1]);
+      break;
+    }
+  Json lines = Json::array(), beziers = Json::array();
+  for (const Path& leg : legs) {
+    lines.push_back(points(leg.flattened(kExportTolerance)));
+    beziers.push_back(curves(leg));
+  }
+  return {{"id", d.id},
+          {"kind", d.isOpen() ? "open" : "pointed"},
+          {"legs", std::move(lines)},
           {"beziers", std::move(beziers)}};
+}
+
+// A notch on a leg lies within the cloth.
+bool isOnOutline(const Piece& p, const Mark& notch) {
+  return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return e.id == notch.a.edge; });
 }
 
 Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
-  for (const Edge& e : p.edges) edges.push_back(edgeJson(e));
-  for (const LevelLine& l : p.levelLines())
+  for (const Edge& e : p.edges) {
+    edges.push_back(edgeJson(e));
+    if (e.role == EdgeRole::Mouth) edges.back()["allowance"] = rounded(beyondMouth(e, cutOutline));
+  }
+  for (const LevelLine& l : p.levelLines()) {
     levels.push_back({{"id", l.level}, {"a", point(l.a)}, {"b", point(l.b)}, {"width", rounded(l.width())}});
+    if (!p.darts.empty()) levels.back()["taken"] = rounded(p.taken(l));
+  }
   for (const Mark& n : p.notches())
-    notches.push_back(
+    if (isOnOutline(p, n)) notches.push_back(
         {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
   Json piece = {{"id", p.id},
                 {"name", p.name},
@@ -63,7 +104,10 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   Json marks = Json::array();
   for (const NotchStroke& s : strokesToCut(p, cutOutline))
     marks.push_back({{"id", s.id}, {"kind", "notch"}, {"points", Json::array({point(s.sewn), point(s.cut)})}});
+  for (const DartPoint& d : dartPoints(p))
+    marks.push_back({{"id", d.dart}, {"kind", "point"}, {"points", Json::array({point(d.at)})}});
   piece["marks"] = std::move(marks);
+  for (const Dart& d : p.darts) piece["darts"].push_back(dartJson(p, d));
   return piece;
 }
 
@@ -118,7 +162,8 @@ std::string piecesJson(const Order& order, const Design& design) {
   }
   for (size_t i = 0; i < pattern.pieces.size(); ++i)
     pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i]));
-  for (const Seam& s : pattern.seams) seams.push_back(seamJson(pattern, s));
+  for (const Seam& s : pattern.seams)
+    if (s.kind != SeamKind::Dart) seams.push_back(seamJson(pattern, s));
   const Json doc{
       {"format", "armure-pieces"},
       {"version", 1},

@@ -3,11 +3,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
+#include <map>
 #include <numbers>
+#include <vector>
 
 #include "prepare/arrange.h"
-#include "prepare/cut_outlines.h"
-#include "prepare/marks.h"
+#include "prepare/drawing.h"
 #include "prepare/paper.h"
 
 namespace armure {
@@ -52,49 +54,48 @@ std::string pathData(const Path& path) {
   return d;
 }
 
-std::string lineElement(Vec2 a, Vec2 b) {
-  return fmt::format("<line x1=\"{}\" y1=\"{}\" x2=\"{}\" y2=\"{}\"/>\n", num(a.x), num(a.y), num(b.x), num(b.y));
-}
-
 std::string group(std::string_view id, std::string_view style, const std::string& content) {
   return fmt::format("<g id=\"{}\" {}>\n{}</g>\n", id, style, content);
 }
 
-struct Layers {
-  std::string cut, sewn, fold, levels, notches, grain, labels;
+// A group of the file: which roles lie in it, and how they look.
+struct Group {
+  std::string_view id, style;
+  std::vector<LineRole> roles;
+};
+const Group kGroups[] = {
+    {"cut", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.5\"", {LineRole::Cut}},
+    {"sewn", "fill=\"none\" stroke=\"#2D4F8B\" stroke-width=\"0.3\" stroke-dasharray=\"4 2\"", {LineRole::Sewn}},
+    {"fold", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\" stroke-dasharray=\"10 2 2 2\"", {LineRole::Fold}},
+    {"levels", "fill=\"none\" stroke=\"#6E675B\" stroke-width=\"0.2\" stroke-dasharray=\"1 2\"", {LineRole::Level}},
+    {"notches", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.4\"", {LineRole::Notch, LineRole::Point}},
+    {"grain", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\"", {LineRole::Grain}},
 };
 
-// How far a text along this direction is turned, in (-180, 180]; a half turn is written one way only.
-double degrees(Vec2 along) {
-  const double turn = angleBetween({1, 0}, along) * 180 / std::numbers::pi;
+// How far a text is turned, in (-180, 180]; a half turn is written one way only.
+double degrees(double angleRad) {
+  const double turn = std::remainder(angleRad, 2 * std::numbers::pi) * 180 / std::numbers::pi;
   return turn < -180 + 1e-6 ? turn + 360 : turn;
 }
 
-void addPiece(Layers& layers, const Design& design, size_t i, const Motion& m, LengthFormat units) {
-  const Piece& p = design.pattern.pieces[i];
-  std::string cut;
-  for (Vec2 q : design.cutOutlines[i]) cut += (cut.empty() ? "" : " ") + num(m.apply(q).x) + "," + num(m.apply(q).y);
-  layers.cut += fmt::format("<polygon id=\"cut-{}\" points=\"{}\"/>\n", p.id, cut);
-  for (const Edge& e : p.edges) {
-    std::string& layer = e.role == EdgeRole::Fold ? layers.fold : layers.sewn;
-    layer += fmt::format("<path id=\"{}.{}\" d=\"{}\"/>\n", p.id, e.id, pathData(e.path.transformed(m)));
-    const double half = e.path.length() / 2;
-    const Vec2 d = e.path.tangentAt(half);
-    const Vec2 at = m.apply(e.path.pointAt(half) + 5.0 * Vec2{-d.y, d.x}), along = m.applyToDirection(d);
-    layers.labels += fmt::format(
-        "<text x=\"{0}\" y=\"{1}\" font-size=\"3\" text-anchor=\"middle\" transform=\"rotate({2} {0} "
-        "{1})\">{3}</text>\n",
-        num(at.x), num(at.y), num(degrees(along)), escaped(edgeNote(design.pattern, i, e, units)));
+// A piece in the axes of the sheet; its id stands before those of its edges.
+std::string lineElement(const Piece& piece, const DrawnLine& l, const Motion& m) {
+  if (l.role == LineRole::Cut) {
+    std::string points;
+    for (Vec2 q : l.outline) points += (points.empty() ? "" : " ") + num(m.apply(q).x) + "," + num(m.apply(q).y);
+    return fmt::format("<polygon id=\"cut-{}\" points=\"{}\"/>\n", piece.id, points);
   }
-  for (const LevelLine& l : p.levelLines()) layers.levels += lineElement(m.apply(l.a), m.apply(l.b));
-  for (const Stroke& s : notchStrokes(p)) layers.notches += lineElement(m.apply(s.from), m.apply(s.to));
-  layers.grain += lineElement(m.apply(p.grainTop), m.apply(p.grainBottom));
-  Vec2 at = m.apply(labelPoint(p)) + Vec2{4, -8};
-  for (const std::string& text : labelLines(p)) {
-    layers.labels +=
-        fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"4.5\">{}</text>\n", num(at.x), num(at.y), escaped(text));
-    at.y += 6;
-  }
+  const bool edge = l.role == LineRole::Sewn || l.role == LineRole::Fold;
+  const std::string id = edge ? fmt::format(" id=\"{}.{}\"", piece.id, l.id) : "";
+  return fmt::format("<path{} d=\"{}\"/>\n", id, pathData(l.path.transformed(m)));
+}
+
+std::string textElement(const DrawnText& t) {
+  const std::string turn = t.angleRad == 0 ? ""
+                                           : fmt::format(" transform=\"rotate({} {} {})\"", num(degrees(t.angleRad)),
+                                                         num(t.at.x), num(t.at.y));
+  return fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\" text-anchor=\"middle\"{}>{}</text>\n", num(t.at.x),
+                     num(t.at.y), num(t.height), turn, escaped(t.text));
 }
 
 std::string testSquares(double y) {
@@ -115,22 +116,24 @@ std::string patternSvg(const Order& order, const Design& design) {
   const double squaresY = kMargin + layout.height + kSquareSpace;
   const double width = std::max(layout.width, 2 * kTestSquareInchMm + 20) + 2 * kMargin,
                height = squaresY + kTestSquareInchMm + kMargin;
-  Layers layers;
-  const Motion margin = Motion::translation({kMargin, kMargin});
-  for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
-    addPiece(layers, design, i, layout.motions[i].then(margin), order.units);
+  std::map<LineRole, std::string> lines;
+  std::string labels;
+  for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
+    const Piece& piece = design.pattern.pieces[i];
+    const Motion m = layout.motions[i].then(Motion::translation({kMargin, kMargin}));
+    for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i])) lines[l.role] += lineElement(piece, l, m);
+    for (const DrawnText& t : drawnTexts(design.pattern, i, m, order.units)) labels += textElement(t);
+  }
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0}mm\" "
       "height=\"{1}mm\" viewBox=\"0 0 {0} {1}\">\n<title>{2}</title>\n",
       num(width), num(height), escaped(order.title));
-  out += group("cut", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.5\"", layers.cut);
-  out += group("sewn", "fill=\"none\" stroke=\"#2D4F8B\" stroke-width=\"0.3\" stroke-dasharray=\"4 2\"", layers.sewn);
-  out +=
-      group("fold", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\" stroke-dasharray=\"10 2 2 2\"", layers.fold);
-  out += group("levels", "stroke=\"#6E675B\" stroke-width=\"0.2\" stroke-dasharray=\"1 2\"", layers.levels);
-  out += group("notches", "stroke=\"#23272D\" stroke-width=\"0.4\"", layers.notches);
-  out += group("grain", "stroke=\"#23272D\" stroke-width=\"0.3\"", layers.grain);
-  out += group("labels", "font-family=\"Lato, sans-serif\" fill=\"#23272D\"", layers.labels);
+  for (const Group& g : kGroups) {
+    std::string content;
+    for (const LineRole role : g.roles) content += lines[role];
+    out += group(g.id, g.style, content);
+  }
+  out += group("labels", "font-family=\"Lato, sans-serif\" fill=\"#23272D\"", labels);
   out += group("test-squares", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\" font-family=\"Lato, sans-serif\"",
                testSquares(squaresY));
   return out + "</svg>\n";

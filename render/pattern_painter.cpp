@@ -2,8 +2,7 @@
 
 #include <numbers>
 
-#include "prepare/arrange.h"
-#include "prepare/marks.h"
+#include "prepare/drawing.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -34,37 +33,23 @@ QPen dashed(const QColor& color, double width, QList<qreal> mm) {
   return p;
 }
 
-void drawGrain(QPainter& painter, const Piece& piece, const Motion& m) {
-  const Vec2 top = m.apply(piece.grainTop), bottom = m.apply(piece.grainBottom);
-  const Vec2 up = unit(top - bottom), across{-up.y, up.x};
-  painter.drawLine(toQt(top), toQt(bottom));
-  // One arrow, at the top: the pieces lie with it towards the wearer's shoulders.
-  painter.drawLine(toQt(top), toQt(top - 5 * up + 2 * across));
-  painter.drawLine(toQt(top), toQt(top - 5 * up - 2 * across));
-}
-
-void drawEdgeNotes(QPainter& painter, const Order& order, const Design& design, size_t i, const Motion& m) {
-  constexpr double kInside = 6;  // mm from the sewn line
-  for (const Edge& e : design.pattern.pieces[i].edges) {
-    const double at = e.path.length() * (e.role == EdgeRole::Top || e.role == EdgeRole::Hem ? 0.5 : 0.36);
-    const Vec2 direction = e.path.tangentAt(at);
-    const Vec2 inside{-direction.y, direction.x};
-    const double angle = angleBetween({1, 0}, m.applyToDirection(direction));
-    const bool upsideDown = std::abs(angle) > std::numbers::pi / 2 + 1e-9;
-    const Vec2 base = m.apply(e.path.pointAt(at) + (upsideDown ? kInside - 3.0 : kInside) * inside);
-    drawTextMm(painter, base, 3.6, QString::fromStdString(edgeNote(design.pattern, i, e, order.units)),
-               upsideDown ? angle + std::numbers::pi : angle, Qt::AlignHCenter);
+QPen penOf(LineRole role, const Theme& theme) {
+  switch (role) {
+    case LineRole::Cut:
+      return pen(theme.ink, 0.5);
+    case LineRole::Level:
+      return dashed(theme.secondInk, 0.2, {1, 2});
+    case LineRole::Sewn:
+      return dashed(theme.working, 0.35, {4, 1.6});
+    case LineRole::Fold:
+      return dashed(theme.ink, 0.35, {10, 2, 2, 2});
+    case LineRole::Point:
+    case LineRole::Notch:
+      return pen(theme.ink, 0.45);
+    case LineRole::Grain:
+      break;
   }
-}
-
-void drawLabel(QPainter& painter, const Piece& piece, const Motion& m) {
-  Vec2 at = m.apply(labelPoint(piece)) + Vec2{0, -16};
-  double height = 6;
-  for (const std::string& line : labelLines(piece)) {
-    drawTextMm(painter, at, height, QString::fromStdString(line), 0, Qt::AlignHCenter);
-    at.y += height * 1.25;
-    height = 4.2;
-  }
+  return pen(theme.ink, 0.3);
 }
 
 }  // namespace
@@ -112,33 +97,18 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
 
 void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, size_t i, const Motion& m) {
   const Theme& theme = lightTheme();  // paper is always light
-  const Piece& piece = design.pattern.pieces[i];
   painter.setBrush(Qt::NoBrush);
-  painter.setPen(pen(theme.ink, 0.5));
-  painter.drawPolygon(toQt(design.cutOutlines[i], m));
-  for (const Edge& e : piece.edges) {
-    painter.setPen(e.role == EdgeRole::Fold ? dashed(theme.ink, 0.35, {10, 2, 2, 2})
-                                            : dashed(theme.working, 0.35, {4, 1.6}));
-    painter.drawPath(toQt(e.path, m));
+  for (const DrawnLine& l : drawnLines(design.pattern.pieces[i], design.cutOutlines[i])) {
+    painter.setPen(penOf(l.role, theme));
+    if (l.role == LineRole::Cut) {
+      painter.drawPolygon(toQt(l.outline, m));
+    } else {
+      painter.drawPath(toQt(l.path, m));
+    }
   }
-  painter.setPen(dashed(theme.secondInk, 0.2, {1, 2}));
-  for (const LevelLine& l : piece.levelLines()) painter.drawLine(toQt(m.apply(l.a)), toQt(m.apply(l.b)));
-  painter.setPen(pen(theme.ink, 0.45));
-  for (const Stroke& s : notchStrokes(piece)) painter.drawLine(toQt(m.apply(s.from)), toQt(m.apply(s.to)));
-  painter.setPen(pen(theme.ink, 0.3));
-  drawGrain(painter, piece, m);
-  painter.setPen(theme.ink);
-  drawLabel(painter, piece, m);
-  painter.setPen(theme.secondInk);
-  drawEdgeNotes(painter, order, design, i, m);
-  for (const LevelLine& l : piece.levelLines()) {
-    const auto level = std::find_if(design.pattern.levels.begin(), design.pattern.levels.end(),
-                                    [&](const PatternLevel& x) { return x.id == l.level; });
-    const QString name = QString::fromStdString(level->name).toLower() +
-                         (level->estimated() ? QStringLiteral(" (estimated)") : QString());
-    const Vec2 along = m.applyToDirection(unit(l.b - l.a));
-    drawTextMm(painter, m.apply(lerp(l.a, l.b, 0.5)) + Vec2{0, -0.8}, 3, name, angleBetween({1, 0}, along),
-               Qt::AlignHCenter);
+  for (const DrawnText& t : drawnTexts(design.pattern, i, m, order.units)) {
+    painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
+    drawTextMm(painter, t.at, t.height, QString::fromStdString(t.text), t.angleRad, Qt::AlignHCenter);
   }
 }
 

@@ -51,7 +51,7 @@ BalanceCertificate certify(const BalanceProblem& problem, const Solution& s) {
 
 EdgeName nameOf(const Pattern& pattern, const BalancedEdge& e) {
   const Piece& piece = pattern.pieces[e.piece];
-  return {piece.id, piece.edges[e.edge].id};
+  return {piece.id, piece.lineAt(e.edge).id};
 }
 
 Eigen::VectorXd asVector(const std::vector<double>& v) {
@@ -155,7 +155,7 @@ std::string reasonFor(const BalanceProblem& problem, const Solution& s, size_t e
 EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalanceProblem& problem, const Solution& s,
                 size_t edge) {
   const BalancedEdge& e = problem.edges()[edge];
-  const Edge& before = drafted.pieces[e.piece].edges[e.edge];
+  const Edge& before = drafted.pieces[e.piece].lineAt(e.edge);
   EdgeMove move{e.piece, before.id, seamOf(drafted, e.piece, before.id), 0, 0, {}, {}, "", ""};
   const Eigen::VectorXd x = problem.part(s.x, edge);
   size_t most = 0;
@@ -224,8 +224,8 @@ bool same(const Path& a, const Path& b) {
 // Edges that took no part in the problem and yet are not what they were: free edges, and those of layers.
 void reportFollowers(const Pattern& drafted, const BalanceProblem& problem, Balanced& out) {
   for (size_t p = 0; p < drafted.pieces.size(); ++p)
-    for (size_t e = 0; e < drafted.pieces[p].edges.size(); ++e) {
-      const Edge &was = drafted.pieces[p].edges[e], &is = out.pattern.pieces[p].edges[e];
+    for (size_t e = 0; e < drafted.pieces[p].lines(); ++e) {
+      const Edge &was = drafted.pieces[p].lineAt(e), &is = out.pattern.pieces[p].lineAt(e);
       const auto known = problem.find(p, e);
       if ((known && problem.edges()[*known].offset) || same(was.path, is.path)) continue;
       const Farthest there = farthestFrom(is.path, was.path), back = farthestFrom(was.path, is.path);

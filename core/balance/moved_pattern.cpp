@@ -18,8 +18,8 @@ double lengthTo(const BalancedEdge& e, double drafted, const Eigen::VectorXd& x)
 }
 
 void moveEdge(const Piece& before, Piece& piece, const BalancedEdge& e, const Eigen::VectorXd& x) {
-  const Edge& edge = before.edges[e.edge];
-  piece.edges[e.edge].path = e.moving.path(x);
+  const Edge& edge = before.lineAt(e.edge);
+  piece.lineAt(e.edge).path = e.moving.path(x);
   for (size_t m = 0; m < before.marks.size(); ++m)
     for (Anchor Mark::*anchor : {&Mark::a, &Mark::b})
       if ((before.marks[m].*anchor).edge == edge.id)
@@ -31,23 +31,27 @@ Path shiftedEnds(const Path& path, Vec2 start, Vec2 end, bool straight) {
   return straight ? Path::line(start, end) : withEnds(path, start, end);
 }
 
-// Edges that took no part keep their shape: their ends and handles go with the corners that were moved.
+// Edges that took no part keep their shape: their ends and handles go with the corners that were moved. `moved` goes by
+// Piece::lineAt.
 void followCorners(Piece& piece, const std::vector<bool>& moved) {
-  const size_t n = piece.edges.size();
-  for (size_t i = 0; i < n; ++i) {
+  for (size_t i = 0; i < piece.lines(); ++i) {
+    Edge& e = piece.lineAt(i);
+    if (e.role == EdgeRole::Mouth) continue;
+    const size_t before = piece.previous(i), after = piece.next(i);
     if (moved[i]) {  // two that moved meet as their constraint says; to the last bit
-      const Vec2 corner = piece.edges[(i + 1) % n].path.start();
-      if (moved[(i + 1) % n] && distance(piece.edges[i].path.end(), corner) < kRounding)
-        piece.edges[i].path = shiftedEnds(piece.edges[i].path, piece.edges[i].path.start(), corner, false);
+      const Vec2 corner = piece.lineAt(after).path.start();
+      if (moved[after] && distance(e.path.end(), corner) < kRounding)
+        e.path = shiftedEnds(e.path, e.path.start(), corner, false);
       continue;
     }
-    const size_t before = (i + n - 1) % n, after = (i + 1) % n;
-    Edge& e = piece.edges[i];
-    const Vec2 start = moved[before] ? piece.edges[before].path.end() : e.path.start();
-    const Vec2 end = moved[after] ? piece.edges[after].path.start() : e.path.end();
+    const Vec2 start = moved[before] ? piece.lineAt(before).path.end() : e.path.start();
+    const Vec2 end = moved[after] ? piece.lineAt(after).path.start() : e.path.end();
     if (distance(e.path.start(), start) < 1e-12 && distance(e.path.end(), end) < 1e-12) continue;
     e.path = shiftedEnds(e.path, start, end, e.role == EdgeRole::Fold);
   }
+  for (const Dart& d : piece.darts)
+    if (d.isOpen())
+      piece.edges[edgePlace(piece, d.mouth)].path = Path::line(d.legs[0].path.start(), d.legs[1].path.end());
 }
 
 // Cuts `amount` off an edge at its upper end as the side walks it, or at its lower end.
@@ -56,16 +60,16 @@ void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
   const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
   const size_t i = edgePlace(piece, use.edge);
   const bool atStart = atTop != use.reversed;
-  const Path old = piece.edges[i].path;
+  const Path old = piece.lineAt(i).path;
   if (amount >= old.length() - 1) throw std::invalid_argument("balance: more would be trimmed than the edge has");
-  piece.edges[i].path = atStart ? old.sub(amount, old.length()) : old.sub(0, old.length() - amount);
+  piece.lineAt(i).path = atStart ? old.sub(amount, old.length()) : old.sub(0, old.length() - amount);
   const double kept = old.length() - amount;
   const EdgePart rest =
       atStart ? EdgePart{use.edge, amount, old.length(), use.edge} : EdgePart{use.edge, 0, kept, use.edge};
   for (const Mark& gone : carryMarks(piece, {rest}))
     for (PatternLevel& p : pattern.levels)
       if (gone.isLevel() && p.id == gone.id) p.ring = false;
-  std::vector<bool> moved(piece.edges.size(), false);
+  std::vector<bool> moved(piece.lines(), false);
   moved[i] = true;
   followCorners(piece, moved);
 }
@@ -75,7 +79,7 @@ void cutEnd(Pattern& pattern, const SeamSide& side, bool atTop, double amount) {
 Pattern movedPattern(const Pattern& drafted, const BalanceProblem& problem, const Eigen::VectorXd& x) {
   Pattern out = drafted;
   std::vector<std::vector<bool>> moved;
-  for (const Piece& p : out.pieces) moved.emplace_back(p.edges.size(), false);
+  for (const Piece& p : out.pieces) moved.emplace_back(p.lines(), false);
   for (size_t e = 0; e < problem.edges().size(); ++e) {
     const BalancedEdge& edge = problem.edges()[e];
     if (!edge.offset) continue;

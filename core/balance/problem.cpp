@@ -14,12 +14,17 @@ namespace {
 
 constexpr double kOnPath = 1e-3;  // mm
 
-// Marks on an edge, as arc lengths from its start.
+// Marks on an edge, and levels across a leg of a dart, as arc lengths from its start.
 std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
   std::vector<double> cuts;
   for (const Mark& m : piece.marks)
     for (const Anchor* anchor : {&m.a, &m.b})
       if (anchor->edge == edge.id) cuts.push_back(anchor->at);
+  for (const Dart& d : piece.darts)
+    for (const size_t k : {size_t{0}, size_t{1}})
+      if (&d.legs[k] == &edge)
+        for (const Mark& m : piece.levelMarks())
+          if (const auto c = Piece::crossing(d, piece.line(m))) cuts.push_back(c->onLeg[k]);
   return cuts;
 }
 
@@ -46,6 +51,11 @@ class Ties {
   }
   std::map<Corner, Corner> parent_;
 };
+
+// Whether a seam is a dart's and ends in its point there, where its one leg meets the other.
+bool isPoint(const Pattern& pattern, const Seam& seam, const SeamEnd& end) {
+  return seam.kind == SeamKind::Dart && end.across >= pattern.pieces[seam.a.piece].edges.size();
+}
 
 // What the two sides may do: give way or not.
 std::pair<bool, bool> givesWay(SeamWish wish) {
@@ -133,7 +143,7 @@ void BalanceProblem::addEdge(size_t piece, size_t edge, bool held) {
     return;
   }
   const Piece& p = drafted_.pieces.at(piece);
-  edges_.push_back({piece, edge, MovingEdge(p.edges[edge].path, cutsOf(p, p.edges[edge])),
+  edges_.push_back({piece, edge, MovingEdge(p.lineAt(edge).path, cutsOf(p, p.lineAt(edge))),
                     held ? std::nullopt : std::optional<Eigen::Index>(0)});
 }
 
@@ -210,10 +220,31 @@ void BalanceProblem::collectGirths() {
     for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
       const Piece& p = drafted_.pieces[i];
       if (p.layer != "shell") continue;
-      for (const Mark& m : p.levelMarks())
-        if (m.id == l.id) row.widths.push_back({footOf(i, m.a), footOf(i, m.b), p.girthWeight()});
+      for (const Mark& m : p.levelMarks()) {
+        if (m.id != l.id) continue;
+        row.widths.push_back({footOf(i, m.a), footOf(i, m.b), p.girthWeight()});
+        for (size_t d = 0; d < p.darts.size(); ++d) takeDart(row, i, d, p.line(m));
+      }
     }
     rows_.push_back(std::move(row));
+  }
+}
+
+// Less what a dart takes out of a level: as drafted, and where a leg moves by d, square to it n, the place where the
+// level u crosses it goes along the level by dot(n, d) / dot(n, u).
+void BalanceProblem::takeDart(BalanceRow& row, size_t piece, size_t dart, const LevelLine& level) const {
+  const Piece& p = drafted_.pieces[piece];
+  const auto crossing = Piece::crossing(p.darts[dart], level);
+  if (!crossing) return;
+  row.constant -= crossing->taken() * p.girthWeight();
+  const Vec2 u = unit(level.b - level.a);
+  const double sign = crossing->along[1] > crossing->along[0] ? 1 : -1;
+  for (const size_t k : {size_t{0}, size_t{1}}) {
+    const auto leg = find(piece, p.edges.size() + 2 * dart + k);
+    if (!leg || !edges_[*leg].offset) continue;
+    const Vec2 along = p.darts[dart].legs[k].path.tangentAt(crossing->onLeg[k]), n{-along.y, along.x};
+    const double factor = (k == 1 ? -sign : sign) * p.girthWeight() / dot(n, u);
+    row.corners.push_back({*leg, edges_[*leg].moving.jointAt(crossing->onLeg[k]), n, factor});
   }
 }
 
@@ -229,13 +260,13 @@ void BalanceProblem::collectCorners() {
 void BalanceProblem::addCorner(size_t i, bool atStart) {
   const BalancedEdge& e = edges_[i];
   const Piece& piece = drafted_.pieces[e.piece];
-  const size_t n = piece.edges.size(), other = (e.edge + (atStart ? n - 1 : 1)) % n;
-  const Edge& next = piece.edges[other];
+  const size_t other = atStart ? piece.previous(e.edge) : piece.next(e.edge);
+  const Edge& next = piece.lineAt(other);
   const auto known = find(e.piece, other);
   const bool moves = known && edges_[*known].offset;
   if (!moves && (isFree(next.role) || next.role == EdgeRole::Raw)) return;  // these follow
   const size_t joint = atStart ? 0 : e.moving.joints() - 1;
-  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.edges[e.edge].id, next.id);
+  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.lineAt(e.edge).id, next.id);
   if (moves && atStart) return;  // told once, from the end of the edge before
   std::vector<Vec2> directions{{1, 0}, {0, 1}};
   if (next.role == EdgeRole::Fold) {
@@ -275,7 +306,7 @@ void BalanceProblem::collectJoins() {
   for (const Seam& seam : drafted_.seams)
     for (const bool atTop : {true, false}) {
       const SeamEnd a = seamEnd(drafted_, seam.a, atTop), b = seamEnd(drafted_, seam.b, atTop);
-      if (a.acrossRole != b.acrossRole || !isSewn(a.acrossRole)) continue;
+      if (a.acrossRole != b.acrossRole || !isSewn(a.acrossRole) || isPoint(drafted_, seam, a)) continue;
       const double turn = turnAcross(drafted_, seam, atTop);
       if (std::abs(turn) > kMeantCorner || !ties.tie(cornerOf(seam.a, a), cornerOf(seam.b, b))) continue;
       std::vector<std::optional<TurnTerm>> terms;
@@ -288,8 +319,8 @@ void BalanceProblem::collectJoins() {
     }
   for (const BalancedEdge& e : edges_) {
     const Piece& piece = drafted_.pieces[e.piece];
-    const size_t next = (e.edge + 1) % piece.edges.size();
-    const Edge &here = piece.edges[e.edge], &after = piece.edges[next];
+    const size_t next = piece.next(e.edge);
+    const Edge &here = piece.lineAt(e.edge), &after = piece.lineAt(next);
     if (here.role != after.role || !isSewn(after.role)) continue;
     const double turn = angleBetween(here.path.endTangent(), after.path.startTangent());
     if (std::abs(turn) > kMeantCorner) continue;
@@ -307,8 +338,8 @@ double largestMovement(const BalanceProblem& problem, const Eigen::VectorXd& x) 
 }
 
 size_t BalanceProblem::mineAt(const SeamSide& side, const SeamEnd& end) const {
-  const size_t n = drafted_.pieces[side.piece].edges.size();
-  return (end.across + (end.atItsStart ? n - 1 : 1)) % n;
+  const Piece& piece = drafted_.pieces[side.piece];
+  return end.atItsStart ? piece.previous(end.across) : piece.next(end.across);
 }
 
 void BalanceProblem::leaveOut(Family family) {

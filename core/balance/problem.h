@@ -15,7 +15,7 @@
 //
 // Constraints, all in mm and all zero when they hold:
 //   stretch   length on side a - length on side b - planned ease, for every stretch of every seam
-//   girth     sum of the widths + opening - finished girth, for every level that runs round
+//   girth     sum of the widths - what darts take + opening - finished girth, for every level that runs round
 //   corner    two sewn edges that meet at a corner keep meeting there: d of one - d of the other, along x and along y;
 //             where the neighbour may not move (an opening, a centre seam, an edge that is held) d itself;
 //             where it is a fold, d square to the fold, which stays straight and grows or shrinks
@@ -46,7 +46,7 @@ enum class Family { Stretch, Girth, Corner, Join };
 
 // An edge that takes part. `offset` is where its unknowns begin; none when it may not move.
 struct BalancedEdge {
-  size_t piece = 0, edge = 0;  // indices into the pattern and the piece
+  size_t piece = 0, edge = 0;  // numbers in the pattern and the piece (Piece::lineAt): legs of darts take part too
   MovingEdge moving;
   std::optional<Eigen::Index> offset;
 };
@@ -138,6 +138,7 @@ class BalanceProblem {
   void collectStretches(const Seam& seam);
   void collectLengths();
   void collectGirths();
+  void takeDart(BalanceRow& row, size_t piece, size_t dart, const LevelLine& level) const;
   void collectCorners();
   void addCorner(size_t edge, bool atStart);
   void collectJoins();

@@ -6,14 +6,17 @@
 #include <cmath>
 #include <numbers>
 
+#include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "units/length.h"
 
 namespace armure {
 namespace {
 
-constexpr double kLeast = 1e-6;        // rad
-constexpr double kClear = kMmPerInch;  // a dart ends this far short of the bust point; common practice, no source
+constexpr double kLeast = 1e-6;            // rad
+constexpr double kOnEnd = 1e-3;            // mm
+constexpr double kClear = kMmPerInch;      // a dart ends this far short of the bust point; common practice, no source
+constexpr double kBelow = kMmPerInch / 2;  // its mouth lies below the bust line, which runs whole above it; the same
 constexpr double kDegrees = 180 / std::numbers::pi;
 
 // What both edges of the princess line leave open about the bust point, seen at a depth.
@@ -44,8 +47,9 @@ class DialSetter {
     note("dial.ease", "Left as ease at the side", eased);
     DartTurn opened;
     if (dart > kLeast) {
-      const DartCut cut = sideCut();
-      opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", allowance(dart, reach(cut)), kClear});
+      DartCut cut = sideCut();
+      cut.mouth = below(1, cut.mouth, std::max(kBelow, eased.width));
+      opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", kClear});
     }
     note("dial.side", "Side dart, wide at its mouth", opened);
     if (ease > kLeast) plan(mouth, eased.width);
@@ -64,13 +68,12 @@ class DialSetter {
       return Problem{"Dart to the centre front", "it would break a centre that is on the fold or must stay straight",
                      "sew the centre front closed (opening.front=seam), or move the dart elsewhere"};
     const double bust = block_.levels.at(level::kBust).front;
-    const auto met = centre->path.crossings({0, bust}, {1, 0});
+    const auto met = centre->path.crossings({0, bust + kBelow}, {1, 0});
     const SeamSide& princess = pattern_.seams.front().a;
     if (met.empty())
       return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
     const DartCut cut{0, bustOn(princess), {centre->id, met.front()}, TurnedPart::FromPivotToMouth};
-    const DartTurn turn =
-        openDart(pattern_, cut, dart, {"dart-centre", "Centre front dart", allowance(dart, reach(cut)), kClear});
+    const DartTurn turn = openDart(pattern_, cut, dart, {"dart-centre", "Centre front dart", kClear});
     note("dial.centre", "Dart to the centre front, wide at its mouth", turn);
     return std::nullopt;
   }
@@ -88,18 +91,6 @@ class DialSetter {
 
  private:
   double angle(std::string_view key) const { return shareOf(rules_, key) * block_.dart.angle; }
-  // A dart is cut open; what lies inside it is shared by both legs, and a slit must be left between them.
-  double allowance(double angle, double reach) const {
-    constexpr double kOfMouth = 0.22;
-    return std::min(rules_.length("allowance.seam"), kOfMouth * 2 * reach * std::sin(angle / 2));
-  }
-
-  double reach(const DartCut& cut) const {
-    const Piece& p = pattern_.pieces[cut.piece];
-    return distance(p.edge(cut.pivot.edge).path.pointAt(cut.pivot.at),
-                    p.edge(cut.mouth.edge).path.pointAt(cut.mouth.at));
-  }
-
   Anchor bustOn(const SeamSide& side) const {
     for (const Mark& n : pattern_.pieces[side.piece].notches())
       if (n.id == level::kBust && side.uses(n.a.edge)) return n.a;
@@ -112,6 +103,16 @@ class DialSetter {
     const SeamSide& next =
         std::find_if(pattern_.seams.begin() + 1, pattern_.seams.end(), [](const Seam& s) { return s.a.piece == 1; })->a;
     return {1, bustOn(princess), bustOn(next), TurnedPart::FromMouthToPivot};
+  }
+
+  // A place further down the sewn edges of a piece, clockwise.
+  Anchor below(size_t piece, const Anchor& place, double by) const {
+    const Piece& p = pattern_.pieces[piece];
+    size_t i = edgePlace(p, place.edge);
+    double at = place.at + by;
+    for (double length; at > (length = p.edges[i].path.length()) + kOnEnd && isSewn(p.edges[i].role); i = p.next(i))
+      at -= length;
+    return {p.edges[i].id, std::min(at, p.edges[i].path.length()), {}};
   }
 
   // The seam that got longer is eased onto its partner between the notches beside it.

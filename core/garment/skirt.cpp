@@ -146,7 +146,7 @@ class SkirtMaker {
     }
     if (kind_ == "gored") {
       double edges = 0;
-      for (const Seam& s : pattern_.seams) edges += s.a.piece != s.b.piece && s.id != "shoulder" ? 2 : 0;
+      for (const Seam& s : pattern_.seams) edges += s.kind == SeamKind::Plain ? 2 : 0;
       const double full = body_.mm("waist_to_floor");
       const double amount = rules_.length("skirt.gore") * std::min(1.0, kSixPanels / edges) * length_ / full;
       return [=](double s) { return evenly(amount, s, below); };

@@ -216,15 +216,13 @@ bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
 SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   const Piece& piece = pattern.pieces.at(side.piece);
   const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-  size_t i = 0;
-  while (piece.edges.at(i).id != use.edge) ++i;
+  const size_t i = edgePlace(piece, use.edge);
   // Walking clockwise the seam either leaves the corner or arrives at it.
   const bool leaves = atTop != use.reversed;
-  const size_t n = piece.edges.size();
   SeamEnd end;
-  end.across = leaves ? (i + n - 1) % n : (i + 1) % n;
+  end.across = leaves ? piece.previous(i) : piece.next(i);
   end.atItsStart = !leaves;
-  const Edge &mine = piece.edges[i], &across = piece.edges[end.across];
+  const Edge &mine = piece.lineAt(i), &across = piece.lineAt(end.across);
   end.acrossRole = across.role;
   const Cubic& next = leaves ? across.path.cubics().back() : across.path.cubics().front();
   end.corner = leaves ? next.p3 : next.p0;
@@ -265,8 +263,8 @@ void followFreeEdges(const Pattern& before, Pattern& after) {
       if (!mark.isLevel()) continue;
       for (const auto& [end, other] : {std::pair{&Mark::a, &Mark::b}, {&Mark::b, &Mark::a}}) {
         const size_t e = edgePlace(is, (mark.*end).edge);
-        const Path& path = is.edges[e].path;
-        if (!isFree(is.edges[e].role) || path.cubics() == was.edges[e].path.cubics()) continue;
+        const Path& path = is.lineAt(e).path;
+        if (!isFree(is.lineAt(e).role) || path.cubics() == was.lineAt(e).path.cubics()) continue;
         // Where the level, from its other end, meets the edge now.
         const Vec2 drafted = was.point(was.marks[k].*end), from = is.point(mark.*other);
         std::optional<double> nearest;

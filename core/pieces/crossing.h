@@ -14,7 +14,7 @@ namespace armure {
 struct SeamEnd {
   Vec2 corner;
   EdgeRole acrossRole = EdgeRole::Top;  // of the edge that runs on across the seam
-  size_t across = 0;                    // that edge, an index into its piece
+  size_t across = 0;                    // that edge, its number in its piece (Piece::lineAt)
   bool atItsStart = false;              // the corner is where that edge starts
   double angleRad = 0;                  // inside the piece, between the seam and that edge
   double chordAngleRad = 0;             // between the seam's first millimetre and the chord of that edge's next cubic

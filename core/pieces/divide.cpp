@@ -37,6 +37,10 @@ class PieceCut {
     if (distance(pointAt(line.from), line.path.start()) > kBelongs ||
         distance(pointAt(line.to), line.path.end()) > kBelongs)
       throw std::invalid_argument(fmt::format("divide: the line does not end on the outline of {}", piece.id));
+    for (const Dart& d : piece.darts)
+      for (const Edge& leg : d.legs)
+        if (!leg.path.meetings(line.path).empty())
+          throw std::invalid_argument(fmt::format("divide: the line runs through the dart {} of {}", d.id, piece.id));
   }
 
   // Both parts; `places` are where they will stand in the pattern, left first.
@@ -44,6 +48,7 @@ class PieceCut {
     Piece left = part(line_.from, line_.to, leftPlace), right = part(line_.to, line_.from, rightPlace);
     close(left, line_.path.reversed());
     close(right, line_.path);
+    shareDarts(left, right, leftPlace, rightPlace);
     shareMarks(left, right, leftPlace, rightPlace);
     return {std::move(left), std::move(right)};
   }
@@ -58,6 +63,7 @@ class PieceCut {
     Piece out = piece_;
     out.edges.clear();
     out.marks.clear();
+    out.darts.clear();
     for (const BoundaryStretch& s : boundaryBetween(piece_, from, to)) {
       Edge e = piece_.edges[s.edge];
       if (s.to - s.from < e.path.length() - kTiny) e.path = e.path.sub(s.from, s.to);
@@ -77,6 +83,17 @@ class PieceCut {
       out.onFold.clear();
       out.symmetry = Symmetry::Pair;
       out.copies = 2;
+    }
+  }
+
+  // Every dart is whole, on the part its point lies in.
+  void shareDarts(Piece& left, Piece& right, size_t leftPlace, size_t rightPlace) {
+    const Polyline outline = left.outline(0.05);
+    for (const Dart& d : piece_.darts) {
+      const bool isLeft = contains(outline, d.point());
+      (isLeft ? left : right).darts.push_back(d);
+      for (const Edge& leg : d.legs)
+        parts_[leg.id].push_back({isLeft ? leftPlace : rightPlace, leg.id, 0, leg.path.length()});
     }
   }
 
@@ -283,6 +300,7 @@ class SeamCut {
     const bool left = isLeft(a.piece) || isLeft(b.piece);
     s.id = left ? seam.id + "-" + line_.id : seam.id;
     s.name = left ? seam.name + " " + line_.leftWord : seam.name;
+    s.kind = seam.kind;
     s.a = {a.piece, a.chain};
     s.b = {b.piece, b.chain};
     for (const SeamNotch& n : seam.notches)

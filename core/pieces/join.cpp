@@ -5,6 +5,7 @@
 #include <optional>
 #include <stdexcept>
 
+#include "pieces/darts.h"
 #include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
@@ -18,7 +19,7 @@ constexpr double kPoint = 1;          // rad: sewn edges that turn by more end i
 constexpr double kNear = 4;           // mm: an end of a level further from the outline is none
 
 Piece moved(Piece piece, const Motion& m) {
-  for (Edge& e : piece.edges) e.path = e.path.transformed(m);
+  for (size_t i = 0; i < piece.lines(); ++i) piece.lineAt(i).path = piece.lineAt(i).path.transformed(m);
   piece.grainTop = m.apply(piece.grainTop);
   piece.grainBottom = m.apply(piece.grainBottom);
   return piece;
@@ -60,6 +61,7 @@ class Joiner {
     for (size_t i : ra) take(out, a_, i, namesA_);
     const size_t joint = out.edges.size();
     for (size_t i : rb) take(out, b_, i, namesB_);
+    takeDarts(out);
     meet(out, joint - 1, joint);
     meet(out, out.edges.size() - 1, 0);
     for (Mark& n : out.notches()) n.a.at = std::clamp(n.a.at, 0.0, out.edge(n.a.edge).path.length());
@@ -106,6 +108,25 @@ class Joiner {
     for (const Mark& n : from.notches())
       if (n.a.edge == from.edges[i].id) out.marks.push_back(notchMark(n.id, {e.id, n.a.at, n.a.offset}, n.doubled));
     out.edges.push_back(std::move(e));
+  }
+
+  // Those of the first piece are there; the second's come with it.
+  void takeDarts(Piece& out) {
+    for (Dart d : b_.darts) {
+      if (d.isOpen()) d.mouth = renamed(false, d.mouth);
+      for (Edge& leg : d.legs) {
+        const std::string was = leg.id;
+        while (hasEdge(out, leg.id)) leg.id += "-2";
+        namesB_.emplace_back(was, leg.id);
+        for (const Mark& n : b_.notches())
+          if (n.a.edge == was) out.marks.push_back(notchMark(n.id, {leg.id, n.a.at, {}}, n.doubled));
+      }
+      out.darts.push_back(std::move(d));
+    }
+    for (const Dart& d : a_.darts)
+      for (const Edge& leg : d.legs)
+        for (const Mark& n : a_.notches())
+          if (n.a.edge == leg.id) out.marks.push_back(n);
   }
 
   // Where two edges come to meet: one corner, half way, and smooth where they are of one kind.
@@ -271,7 +292,9 @@ Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const 
   for (Seam& s : pattern.seams)
     if (s.id == seamId) s = lower;
   pattern.seams.push_back({upper, lower.name, upA, upB});
-  return joinPieces(pattern, upper, name);
+  const Joined done = joinPieces(pattern, upper, name);
+  makeDart(pattern, seamId);
+  return done;
 }
 
 void uniteSeams(Pattern& pattern, const std::string& notch) {

@@ -17,12 +17,14 @@ constexpr double kOn = 1e-3;    // mm
 }  // namespace
 
 bool hasEdge(const Piece& piece, std::string_view id) {
-  return std::any_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == id; });
+  for (size_t i = 0; i < piece.lines(); ++i)
+    if (piece.lineAt(i).id == id) return true;
+  return false;
 }
 
 size_t edgePlace(const Piece& piece, std::string_view id) {
-  for (size_t i = 0; i < piece.edges.size(); ++i)
-    if (piece.edges[i].id == id) return i;
+  for (size_t i = 0; i < piece.lines(); ++i)
+    if (piece.lineAt(i).id == id) return i;
   throw std::out_of_range(fmt::format("piece {}: no edge {}", piece.id, id));
 }
 

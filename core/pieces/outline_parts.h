@@ -21,8 +21,9 @@ struct BoundaryStretch {
 // The outline clockwise from one place to another, without parts shorter than 1e-6 mm.
 std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& from, const Anchor& to);
 
+// Whether an edge, or a leg of a dart, has this id.
 bool hasEdge(const Piece& piece, std::string_view id);
-// Index of an edge by its id; throws std::out_of_range.
+// The number of an edge, or of a leg (Piece::lineAt), by its id; throws std::out_of_range.
 size_t edgePlace(const Piece& piece, std::string_view id);
 
 // Arc length at which a point lies on a path, if it does (to 1e-3 mm).

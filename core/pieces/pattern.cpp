@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <stdexcept>
 
 namespace armure {
@@ -27,6 +28,8 @@ std::string_view roleName(EdgeRole role) {
       return "strap";
     case EdgeRole::Raw:
       return "raw";
+    case EdgeRole::Mouth:
+      return "mouth";
     case EdgeRole::Opening:
     case EdgeRole::Centre:
       break;
@@ -49,7 +52,74 @@ bool isCentre(EdgeRole role) { return role == EdgeRole::Fold || role == EdgeRole
 const Edge& Piece::edge(std::string_view edgeId) const {
   for (const Edge& e : edges)
     if (e.id == edgeId) return e;
+  for (const Dart& d : darts)
+    for (const Edge& e : d.legs)
+      if (e.id == edgeId) return e;
   throw std::out_of_range(fmt::format("piece {}: no edge {}", id, edgeId));
+}
+
+namespace {
+
+// The dart of a mouth, an index.
+size_t dartOfMouth(const Piece& piece, const Edge& mouth) {
+  for (size_t d = 0; d < piece.darts.size(); ++d)
+    if (piece.darts[d].mouth == mouth.id) return d;
+  throw std::out_of_range(fmt::format("piece {}: no dart at the mouth {}", piece.id, mouth.id));
+}
+
+size_t placeOfMouth(const Piece& piece, const Dart& dart) {
+  for (size_t i = 0; i < piece.edges.size(); ++i)
+    if (piece.edges[i].id == dart.mouth) return i;
+  throw std::out_of_range(fmt::format("piece {}: no mouth {}", piece.id, dart.mouth));
+}
+
+}  // namespace
+
+size_t Piece::next(size_t i) const {
+  const size_t n = edges.size();
+  if (i >= n) {
+    const size_t d = (i - n) / 2, first = n + 2 * d;
+    if (i == first) return first + 1;
+    return darts[d].isOpen() ? (placeOfMouth(*this, darts[d]) + 1) % n : first;
+  }
+  const size_t after = (i + 1) % n;
+  return edges[after].role == EdgeRole::Mouth ? n + 2 * dartOfMouth(*this, edges[after]) : after;
+}
+
+size_t Piece::previous(size_t i) const {
+  const size_t n = edges.size();
+  if (i >= n) {
+    const size_t d = (i - n) / 2, first = n + 2 * d;
+    if (i != first) return first;
+    return darts[d].isOpen() ? (placeOfMouth(*this, darts[d]) + n - 1) % n : first + 1;
+  }
+  const size_t before = (i + n - 1) % n;
+  return edges[before].role == EdgeRole::Mouth ? n + 2 * dartOfMouth(*this, edges[before]) + 1 : before;
+}
+
+std::optional<DartCrossing> Piece::crossing(const Dart& dart, const LevelLine& l) {
+  DartCrossing out;
+  const double width = l.width();
+  for (const size_t k : {size_t{0}, size_t{1}}) {
+    const Path& leg = dart.legs[k].path;
+    bool met = false;
+    for (const double s : leg.crossings(l.a, l.b - l.a)) {
+      const double along = dot(leg.pointAt(s) - l.a, unit(l.b - l.a));
+      if (along < 0 || along > width) continue;
+      out.onLeg[k] = s;
+      out.along[k] = along;
+      met = true;
+    }
+    if (!met) return std::nullopt;
+  }
+  return out;
+}
+
+double Piece::taken(const LevelLine& level) const {
+  double sum = 0;
+  for (const Dart& d : darts)
+    if (const auto c = crossing(d, level)) sum += c->taken();
+  return sum;
 }
 
 Mark notchMark(std::string id, Anchor at, bool doubled) {
@@ -116,7 +186,10 @@ double Pattern::closedGirth(const PatternLevel& l) const {
   for (const Piece& p : pieces)
     if (p.layer == "shell")
       for (const Mark& mark : p.levelMarks())
-        if (mark.id == l.id) sum += p.line(mark).width() * p.girthWeight();
+        if (mark.id == l.id) {
+          const LevelLine line = p.line(mark);
+          sum += (line.width() - p.taken(line)) * p.girthWeight();
+        }
   return sum;
 }
 
@@ -183,13 +256,35 @@ Problem fault(const std::string& piece, std::string what) {
   return {piece, std::move(what), "this is a fault of the program: please keep the order file, and choose otherwise"};
 }
 
+// Legs meet in the point, and the outline at the mouth's ends; every mouth belongs to one dart.
+std::optional<Problem> dartProblem(const Piece& p) {
+  for (const Dart& d : p.darts) {
+    if (d.legs[0].path.empty() || d.legs[1].path.empty())
+      return fault(p.name, fmt::format("a leg of its dart {} is empty", d.id));
+    const auto mouth = std::find_if(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return e.id == d.mouth; });
+    if (d.isOpen() && (mouth == p.edges.end() || mouth->role != EdgeRole::Mouth))
+      return fault(p.name, fmt::format("the mouth of its dart {} is gone", d.id));
+    const Vec2 from = d.isOpen() ? mouth->path.start() : d.legs[1].path.end(),
+               to = d.isOpen() ? mouth->path.end() : d.legs[0].path.start();
+    if (!(distance(d.legs[0].path.end(), d.legs[1].path.start()) <= kMeets &&
+          distance(d.legs[0].path.start(), from) <= kMeets && distance(d.legs[1].path.end(), to) <= kMeets))
+      return fault(p.name, fmt::format("the legs of its dart {} do not meet", d.id));
+  }
+  for (const Edge& e : p.edges)
+    if (e.role == EdgeRole::Mouth &&
+        std::count_if(p.darts.begin(), p.darts.end(), [&](const Dart& d) { return d.mouth == e.id; }) != 1)
+      return fault(p.name, fmt::format("its mouth {} belongs to no dart, or to several", e.id));
+  return std::nullopt;
+}
+
 std::optional<Problem> pieceProblem(const Piece& p) {
   const auto find = [&](std::string_view id) -> const Edge* {
-    for (const Edge& e : p.edges)
-      if (e.id == id) return &e;
+    for (size_t i = 0; i < p.lines(); ++i)
+      if (p.lineAt(i).id == id) return &p.lineAt(i);
     return nullptr;
   };
   if (p.edges.empty()) return fault(p.name, "it has no edges");
+  if (auto problem = dartProblem(p)) return problem;
   for (size_t i = 0; i < p.edges.size(); ++i) {
     const Edge &e = p.edges[i], &next = p.edges[(i + 1) % p.edges.size()];
     if (e.path.empty()) return fault(p.name, fmt::format("its edge {} is empty", e.id));
@@ -217,9 +312,15 @@ std::optional<Problem> patternProblem(const Pattern& pattern) {
     if (auto problem = pieceProblem(p)) return problem;
   const auto has = [&](size_t piece, std::string_view id) {
     if (piece >= pattern.pieces.size()) return false;
-    const auto& edges = pattern.pieces[piece].edges;
-    return std::any_of(edges.begin(), edges.end(), [&](const Edge& e) { return e.id == id; });
+    const Piece& p = pattern.pieces[piece];
+    for (size_t i = 0; i < p.lines(); ++i)
+      if (p.lineAt(i).id == id) return true;
+    return false;
   };
+  for (const Piece& p : pattern.pieces)
+    for (const Dart& d : p.darts)
+      if (const Seam* s = pattern.seam(d.id); !s || s->kind != SeamKind::Dart)
+        return fault(p.name, fmt::format("its dart {} is not sewn", d.id));
   for (const Seam& s : pattern.seams)
     for (const SeamSide* side : {&s.a, &s.b}) {
       if (side->chain.empty()) return fault(s.name, "one of its sides is empty");

@@ -8,10 +8,13 @@
 #pragma once
 
 #include <algorithm>
+#include <array>
+#include <cmath>
 #include <optional>
 #include <ranges>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "draft/block.h"
@@ -23,8 +26,9 @@ namespace armure {
 
 // Centre: sewn to its own mirror image, so that it is in no seam of two pieces.
 // Cup, Yoke: sewn, along a cup line or the lower edge of a yoke. Armhole, Strap: finished edges. Raw: only cut, and
-// caught in a seam of another layer: the lower edge of a cup's lining.
-enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole, Strap, Raw };
+// caught in a seam of another layer: the lower edge of a cup's lining. Mouth: of an open dart, straight; folded away
+// when the dart is sewn.
+enum class EdgeRole { Seam, Fold, Top, Hem, Opening, Centre, Cup, Yoke, Armhole, Strap, Raw, Mouth };
 // As in the exports: "seam", "fold", ...; a centre seam is an "opening" there, sewn up.
 std::string_view roleName(EdgeRole role);
 // Whether an edge of this role is sewn to another piece's.
@@ -74,6 +78,25 @@ struct LevelLine {
   double width() const { return distance(a, b); }  // straight; the half width on a piece cut on the fold
 };
 
+// A dart: sewn inside one piece, by the pattern's seam of the same id (SeamKind::Dart). Its legs run as the outline
+// would if the dart were slit open, with the cloth on their right: the first to the point, the second back from it.
+// An open dart's legs begin and end where its mouth does, an edge of the piece. A dart without a mouth is pointed at
+// both ends: its legs run from the upper point to the lower and back.
+struct Dart {
+  std::string id;
+  std::string mouth;           // id of the edge, or empty
+  std::array<Edge, 2> legs{};  // of role Seam, without allowance
+
+  bool isOpen() const { return !mouth.empty(); }
+  Vec2 point() const { return legs[0].path.end(); }
+};
+
+// Where a level crosses both legs of a dart: on either leg, as arc length from its start, and along the level; mm.
+struct DartCrossing {
+  std::array<double, 2> onLeg{}, along{};
+  double taken() const { return std::abs(along[1] - along[0]); }
+};
+
 // Which half of the body a piece covers; Both where it goes over the shoulder or round the arm.
 enum class Half { Front, Back, Both };
 
@@ -94,10 +117,19 @@ struct Piece {
   int copies = 2;      // how many to cut: a mirrored pair is 2, a doubled one 4, one on the fold 1
   std::string onFold;  // id of the fold edge, or empty
   Vec2 grainTop, grainBottom;
-  std::vector<Edge> edges;  // clockwise
-  std::vector<Mark> marks;  // in no order
+  std::vector<Edge> edges;       // the outline, clockwise
+  std::vector<Mark> marks;       // in no order
+  std::vector<Dart> darts = {};  // sewn in it
 
-  const Edge& edge(std::string_view id) const;  // throws std::out_of_range
+  const Edge& edge(std::string_view id) const;  // of the outline, or a leg of a dart; throws std::out_of_range
+  // Everything that can be sewn, by number: the edges of the outline and, after them, the legs of the darts.
+  size_t lines() const { return edges.size() + 2 * darts.size(); }
+  const Edge& lineAt(size_t i) const { return i < edges.size() ? edges[i] : leg(i - edges.size()); }
+  Edge& lineAt(size_t i) { return const_cast<Edge&>(std::as_const(*this).lineAt(i)); }
+  // The line that begins where line i ends, and the one that ends where it begins, clockwise with the darts slit open:
+  // at a mouth the outline runs on along its dart's legs.
+  size_t next(size_t i) const;
+  size_t previous(size_t i) const;
   Vec2 point(const Anchor& anchor) const;       // throws std::out_of_range for an edge the piece lacks
   // Its marks of one kind, as a view: for (const Mark& n : piece.notches()) ...
   auto notches() const { return std::views::filter(marks, &Mark::isNotch); }
@@ -112,6 +144,13 @@ struct Piece {
   // How often a width counts in the girth: a pair is on both halves, a piece on the fold has its other half beyond it.
   double girthWeight() const { return symmetry == Symmetry::Once ? 1 : 2; }
   Polyline outline(double tolerance) const;  // the sewn outline, flattened, not closed
+  // What its darts take out of a level, mm: the straight width between both legs of each dart the level crosses.
+  double taken(const LevelLine& level) const;
+  // Nothing where the level does not cross both legs.
+  static std::optional<DartCrossing> crossing(const Dart& dart, const LevelLine& level);
+
+ private:
+  const Edge& leg(size_t k) const { return darts[k / 2].legs[k % 2]; }
 };
 
 // Whether it houses the bust: a piece of a cut cup, its upper band, the cover of a ready-made one.
@@ -124,7 +163,7 @@ struct EdgeUse {
 };
 
 // One side of a seam: a chain of edges of one piece, each starting where the one before ends, walked from the upper end
-// down (a cup line from centre front outwards).
+// down (a cup line from centre front outwards, a dart from its mouth or its point).
 struct SeamSide {
   size_t piece = 0;  // index into Pattern::pieces
   std::vector<EdgeUse> chain;
@@ -144,11 +183,15 @@ struct SeamNotch {
   double a = 0, b = 0;  // arc length along either side from the upper end, mm
 };
 
+// What a seam is. A dart's sides are the legs of one piece's dart; all others are of edges of the outline.
+enum class SeamKind { Plain, Shoulder, Dart };
+
 struct Seam {
   std::string id, name;
   SeamSide a, b;
   std::vector<PlannedEase> eases = {};
   std::vector<SeamNotch> notches = {};  // from the top down
+  SeamKind kind = SeamKind::Plain;
 
   double ease() const;  // planned in the whole seam, mm
 };
@@ -222,7 +265,7 @@ struct Pattern {
   // Both lengths of a line of a layer, mm.
   double layerLength(const LayerLine& line) const;
   double shellLength(const LayerLine& line) const;
-  // Sum of the widths on the pieces of the shell + the opening gap.
+  // Sum of the widths on the pieces of the shell, less what darts take, + the gaps.
   double closedGirth(const PatternLevel& level) const;
   // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.
   Path sidePath(const SeamSide& side) const;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "pieces/darts.h"
 #include "pieces/join.h"
 #include "pieces/marks.h"
 #include "pieces/outline_parts.h"
@@ -113,6 +114,9 @@ class Turner {
       outline.insert(outline.end(), part.begin(), part.end());
       p.edges[i].path = p.edges[i].path.transformed(m);
     }
+    for (Dart& d : p.darts)  // with the part their points lie on
+      if (contains(outline, d.point()))
+        for (Edge& leg : d.legs) leg.path = leg.path.transformed(m);
     turnLevels(levels, outline, m);
     if (contains(outline, lerp(p.grainTop, p.grainBottom, 0.5))) {
       p.grainTop = m.apply(p.grainTop);
@@ -204,15 +208,15 @@ void reshape(Piece& piece, Edge& edge, Path path) {
   edge.path = std::move(path);
 }
 
-struct Dart {
+struct SlitDart {
   size_t piece = 0, first = 0;  // its legs are the edges first and first + 1, the pivot's edge first of all
 };
 
-// Finds a dart, and turns the list of edges so that the pivot comes first.
-Dart findDart(Pattern& pattern, std::string_view id, const Anchor& pivot) {
+// Finds a dart that was slit open, and turns the list of edges so that the pivot comes first.
+SlitDart findDart(Pattern& pattern, std::string_view id, const Anchor& pivot) {
   const Seam* seam = pattern.seam(id);
   if (!seam || seam->a.piece != seam->b.piece) throw std::out_of_range("no dart " + std::string(id));
-  Dart dart{seam->a.piece, 0};
+  SlitDart dart{seam->a.piece, 0};
   const std::string leg = seam->a.chain.front().edge;
   const std::string first = splitAt(pattern, dart.piece, pivot);
   Piece& p = pattern.pieces[dart.piece];
@@ -230,8 +234,8 @@ DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const D
   const auto mouth = static_cast<std::ptrdiff_t>(turner.mouthAt());
   const Vec2 m1 = p.edges[turner.mouthAt() - 1].path.end(), m2 = p.edges[turner.mouthAt()].path.start();
   const auto [leg1, leg2] = legs(turner.pivot(), m1, m2, name.clear);
-  p.edges.insert(p.edges.begin() + mouth, {{name.id + "-1", EdgeRole::Seam, name.allowance, leg1},
-                                           {name.id + "-2", EdgeRole::Seam, name.allowance, leg2}});
+  p.edges.insert(p.edges.begin() + mouth, {{name.id + "-1", EdgeRole::Seam, 0, leg1},
+                                           {name.id + "-2", EdgeRole::Seam, 0, leg2}});
   endOnLegs(p, turner.mouthAt());
   // Seams that ran on across the mouth end there now.
   const std::string before = p.edges[turner.mouthAt() - 1].id;
@@ -249,6 +253,7 @@ DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const D
     }
   pattern.seams.push_back(
       {name.id, name.name, {cut.piece, {{name.id + "-1", false}}}, {cut.piece, {{name.id + "-2", true}}}});
+  makeDart(pattern, name.id);
   return turn;
 }
 
@@ -385,7 +390,8 @@ DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, T
   const double whole = dartAngle(pattern, id, pivot), by = part * whole;
   const double clear = distance(pattern.sidePath(pattern.seam(id)->a).end(),
                                 pattern.pieces[pattern.seam(id)->a.piece].edge(pivot.edge).path.pointAt(pivot.at));
-  const Dart dart = findDart(pattern, id, pivot);
+  slitDart(pattern, id);
+  const SlitDart dart = findDart(pattern, id, pivot);
   Piece& p = pattern.pieces[dart.piece];
   const Edge leg1 = p.edges[dart.first], leg2 = p.edges[dart.first + 1];
   const auto at = static_cast<std::ptrdiff_t>(dart.first);
@@ -399,6 +405,7 @@ DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, T
     std::tie(one.path, two.path) = legs(turner.pivot(), m1, m2, clear);
     p.edges.insert(p.edges.begin() + at, {one, two});
     endOnLegs(p, dart.first);
+    makeDart(pattern, id);
     return turn;
   }
   Edge &before = p.edges[dart.first - 1], &after = p.edges[dart.first];

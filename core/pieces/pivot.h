@@ -9,7 +9,7 @@
 // on either part is kept. A dart is sewn to a point short of the pivot; between the two the cloth is whole.
 //
 //   DartCut cut{2, {"princess", 140}, {"side", 55}, TurnedPart::FromMouthToPivot};
-//   openDart(pattern, cut, 0.2, {"dart-side", "Side dart", 12.7, 25.4});
+//   openDart(pattern, cut, 0.2, {"dart-side", "Side dart", 25.4});
 #pragma once
 
 #include <string>
@@ -28,8 +28,7 @@ struct DartCut {
 
 struct DartName {
   std::string id, name;
-  double allowance = 0;  // of the legs, mm
-  double clear = 0;      // how far short of the pivot it ends, mm
+  double clear = 0;  // how far short of the pivot it ends, mm
 };
 
 // What a turn did: the angle by which the mouth opened, and how wide, mm. Negative where it closed.
@@ -37,9 +36,9 @@ struct DartTurn {
   double angleRad = 0, width = 0;
 };
 
-// Opens a dart: turns the part away from the other and puts both legs in as edges sewn to each other, a seam of this id
-// whose sides name the same piece. Seams that use the mouth's edge fall into two there, on both their pieces. A level
-// that ran across the cut falls into two stretches. The angle is below a half turn.
+// Opens a dart: turns the part away from the other and sews both legs to each other, a dart of the piece and a seam of
+// this id (pieces/darts.h). Seams that use the mouth's edge fall into two there, on both their pieces. The angle is
+// below a half turn.
 DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const DartName& name);
 
 // The same with cloth left in the gap: the outline runs on across the mouth, which grows by the width. What is added is
@@ -55,7 +54,7 @@ DartTurn foldOut(Pattern& pattern, const DartCut& cut, double width);
 double dartAngle(const Pattern& pattern, std::string_view id, const Anchor& pivot);
 
 // Closes `part` of a dart that openDart made about this pivot, turning the part it turned back. The whole of it takes
-// the legs away and joins the seams it divided. Throws std::out_of_range when there is no such dart.
+// the dart away and joins the seams it divided. Throws std::out_of_range when there is no such dart.
 DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, TurnedPart turned, double part = 1);
 
 // Moves `part` of a dart to another mouth about the same pivot; the whole angle stays. Throws as closeDart.

@@ -36,7 +36,7 @@ double lengthOfLine(const Pattern& pattern, const std::vector<SewnEdge>& line) {
 }
 
 void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b, const std::string& id,
-              const std::string& name) {
+              const std::string& name, SeamKind kind) {
   if (a.empty() || b.empty()) throw std::invalid_argument("sew: a line without edges, " + id);
   const double scale = lengthOfLine(pattern, b) / lengthOfLine(pattern, a);
   std::vector<Seam> made;
@@ -53,7 +53,10 @@ void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b
     made.push_back({made.empty() ? id : fmt::format("{}-{}", id, made.size() + 1),
                     name,
                     {a[i].piece, {a[i].use}},
-                    {b[i].piece, {b[i].use}}});
+                    {b[i].piece, {b[i].use}},
+                    {},
+                    {},
+                    kind});
   }
   for (Seam& s : made) pattern.seams.push_back(std::move(s));
 }

@@ -1,8 +1,54 @@
 #include "prepare/cut_outlines.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace armure {
+namespace {
+
+// Whether an open dart is pressed towards its second leg.
+bool pressedToSecond(const Piece& piece, const Dart& dart) {
+  const Vec2 one = dart.legs[0].path.start(), two = dart.legs[1].path.end();
+  const Vec2 axis = lerp(one, two, 0.5) - dart.point();
+  if (std::abs(axis.x) > std::abs(axis.y)) return two.y > one.y;
+  return (piece.half == Half::Back) == (two.x > one.x);
+}
+
+// Where the fold of a pressed dart ends: as far from the point as the sewn line of the edge beside the mouth is, met
+// half the dart's angle beyond its leg. The fold, mirrored on the leg, lies there when the dart is pressed.
+Vec2 peakOf(const Dart& dart, const Edge& beside, bool second) {
+  constexpr double kFurthest = 1.5;  // of the leg
+  const Vec2 tip = dart.point(), one = dart.legs[0].path.start(), two = dart.legs[1].path.end();
+  const Vec2 fold = unit(unit(one - tip) + unit(two - tip)), end = second ? two : one, leg = unit(end - tip);
+  const Vec2 pressed = 2 * dot(leg, fold) * leg - fold;
+  const double length = distance(tip, end);
+  double reach = HUGE_VAL;
+  for (const double s : beside.path.crossings(tip, pressed))
+    if (const double at = dot(beside.path.pointAt(s) - tip, pressed);
+        at > 0 && std::abs(at - length) < std::abs(reach - length))
+      reach = at;
+  if (reach == HUGE_VAL) {  // the edge is too short: as it runs on
+    const Vec2 along = second ? beside.path.startTangent() : beside.path.endTangent();
+    const double across = cross(pressed, along);
+    reach = std::abs(across) < 1e-6 ? length : cross(end - tip, along) / across;
+  }
+  return tip + std::clamp(reach, dot(lerp(one, two, 0.5) - tip, fold), kFurthest * length) * fold;
+}
+
+// A mouth as it is cut: up to the fold and down again.
+Polyline roofed(const Piece& piece, size_t mouth) {
+  const Edge& e = piece.edges[mouth];
+  for (const Dart& d : piece.darts) {
+    if (d.mouth != e.id) continue;
+    const bool second = pressedToSecond(piece, d);
+    const size_t n = piece.edges.size();
+    const Edge& beside = piece.edges[second ? (mouth + 1) % n : (mouth + n - 1) % n];
+    return {e.path.start(), peakOf(d, beside, second), e.path.end()};
+  }
+  return {e.path.start(), e.path.end()};
+}
+
+}  // namespace
 
 std::vector<Polyline> cutOutlines(const Pattern& pattern) {
   std::vector<Polyline> all;
@@ -10,10 +56,13 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
   for (const Piece& piece : pattern.pieces) {
     std::vector<AllowanceEdge> edges;
     edges.reserve(piece.edges.size());
-    for (const Edge& e : piece.edges) {
+    for (size_t i = 0; i < piece.edges.size(); ++i) {
+      const Edge& e = piece.edges[i];
       const bool fold = e.role == EdgeRole::Fold;
-      edges.push_back(
-          {fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kOutlineTolerance), e.allowance, fold});
+      edges.push_back({fold                          ? Polyline{e.path.start(), e.path.end()}
+                       : e.role == EdgeRole::Mouth   ? roofed(piece, i)
+                                                     : e.path.flattened(kOutlineTolerance),
+                       e.allowance, fold});
     }
     // Without any allowance one cuts along the edge itself.
     const bool butted =

@@ -7,11 +7,20 @@
 
 namespace armure {
 
+namespace {
+
+bool isOnLeg(const Piece& piece, const Mark& mark) {
+  return std::none_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == mark.a.edge; });
+}
+
+}  // namespace
+
 std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
   constexpr double kApart = 3;
   std::vector<Stroke> strokes;
   for (const Mark& n : piece.notches()) {
     const Edge& e = piece.edge(n.a.edge);
+    if (isOnLeg(piece, n)) continue;  // marked through the cloth, not cut
     const double reach = e.allowance > 0 ? std::min(length, e.allowance) : length;
     const auto strike = [&](double at) {
       const Vec2 d = e.path.tangentAt(at);
@@ -47,6 +56,15 @@ std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOut
   return strokes;
 }
 
+std::vector<DartPoint> dartPoints(const Piece& piece) {
+  std::vector<DartPoint> points;
+  for (const Dart& d : piece.darts) {
+    if (!d.isOpen()) points.push_back({d.id, d.legs[0].path.start()});
+    points.push_back({d.id, d.point()});
+  }
+  return points;
+}
+
 std::string_view kindOf(const Seam& seam) { return std::abs(seam.ease()) > kMostEase ? "gathered" : "plain"; }
 
 std::vector<std::string> labelLines(const Piece& piece) {
@@ -58,6 +76,7 @@ std::vector<std::string> labelLines(const Piece& piece) {
 
 std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units) {
   if (edge.role == EdgeRole::Fold) return "fold";
+  if (edge.role == EdgeRole::Mouth) return "";
   std::string note = formatLengthWithUnit(edge.allowance, units);
   for (const Seam& s : pattern.seams) {
     if (s.a.piece == piece && s.a.uses(edge.id)) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);

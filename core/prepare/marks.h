@@ -28,6 +28,13 @@ struct NotchStroke {
 };
 std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOutline);
 
+// Where the darts of a piece end: the point to mark through the cloth; of a pointed one, both.
+struct DartPoint {
+  std::string dart;
+  Vec2 at;
+};
+std::vector<DartPoint> dartPoints(const Piece& piece);
+
 // "plain" or "gathered": more than kMostEase has to be drawn in, not eased. Common practice, no source.
 inline constexpr double kMostEase = 6;  // mm
 std::string_view kindOf(const Seam& seam);
@@ -35,7 +42,8 @@ std::string_view kindOf(const Seam& seam);
 // "Centre front", "1 of 4", "cut 1 on the fold", "shell".
 std::vector<std::string> labelLines(const Piece& piece);
 
-// "seam allowance 1/2 in, joins 2" for an edge: its allowance and the number of the piece it is sewn to, if any.
+// "1/2 in, joins 2" for an edge: its allowance and the number of the piece it is sewn to, if any. Nothing for the mouth
+// of a dart, which is folded away.
 std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units);
 
 // A point well inside the piece, for its label: the middle between waist and underbust.

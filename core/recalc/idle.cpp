@@ -10,9 +10,13 @@ namespace armure {
 namespace {
 
 bool sameEdges(const Piece& a, const Piece& b) {
-  return std::equal(a.edges.begin(), a.edges.end(), b.edges.begin(), b.edges.end(), [](const Edge& x, const Edge& y) {
-    return x.id == y.id && x.role == y.role && x.allowance == y.allowance && x.path.cubics() == y.path.cubics();
-  });
+  if (a.edges.size() != b.edges.size() || a.lines() != b.lines()) return false;
+  for (size_t i = 0; i < a.lines(); ++i) {
+    const Edge &x = a.lineAt(i), &y = b.lineAt(i);
+    if (x.id != y.id || x.role != y.role || x.allowance != y.allowance || x.path.cubics() != y.path.cubics())
+      return false;
+  }
+  return true;
 }
 
 bool samePiece(const Piece& a, const Piece& b) {

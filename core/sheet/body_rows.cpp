@@ -56,7 +56,7 @@ class BodyRows : RowMaker {
   void upperEdges() {
     double shoulder[2] = {0, 0}, armhole[2] = {0, 0};
     for (const Seam& s : pattern_.seams) {
-      if (!s.id.starts_with("shoulder")) continue;
+      if (s.kind != SeamKind::Shoulder) continue;
       for (const SeamSide* side : {&s.a, &s.b})
         shoulder[pattern_.pieces[side->piece].half == Half::Back] += measureSide(pattern_, *side).length;
     }

@@ -9,8 +9,12 @@ namespace armure {
 namespace {
 
 const Edge& edgeOf(const Pattern& pattern, size_t piece, const std::string& id) {
-  for (const Edge& e : pattern.pieces.at(piece).edges)
+  const Piece& p = pattern.pieces.at(piece);
+  for (const Edge& e : p.edges)
     if (e.id == id) return e;
+  for (const Dart& d : p.darts)
+    for (const Edge& leg : d.legs)
+      if (leg.id == id) return leg;
   throw std::out_of_range("sheet: no edge " + id);
 }
 
@@ -84,32 +88,83 @@ MeasuredSeam measureSeam(const Pattern& pattern, const Seam& seam) {
   return out;
 }
 
+namespace {
+
+// The lines of a piece as they are walked with every dart slit open: round the outline, down and up the legs at each
+// mouth; and round each dart that has none.
+std::vector<std::vector<const Edge*>> slitOutlines(const Piece& piece) {
+  std::vector<std::vector<const Edge*>> rounds(1);
+  for (const Edge& e : piece.edges) {
+    if (e.role != EdgeRole::Mouth) rounds.front().push_back(&e);
+    for (const Dart& d : piece.darts)
+      if (d.isOpen() && d.mouth == e.id)
+        for (const Edge& leg : d.legs) rounds.front().push_back(&leg);
+  }
+  for (const Dart& d : piece.darts)
+    if (!d.isOpen()) rounds.push_back({&d.legs[0], &d.legs[1]});
+  return rounds;
+}
+
+}  // namespace
+
 MeasuredCorner measureCorner(const Pattern& pattern, const SeamSide& side, bool atTop) {
   const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-  const std::vector<Edge>& edges = pattern.pieces.at(side.piece).edges;
-  const auto mine = std::find_if(edges.begin(), edges.end(), [&](const Edge& e) { return e.id == use.edge; });
-  if (mine == edges.end()) throw std::out_of_range("sheet: no edge " + use.edge);
-  // Round the piece clockwise the seam begins in its corner, or ends there.
-  const bool begins = atTop != use.reversed;
-  const auto i = static_cast<size_t>(mine - edges.begin()), n = edges.size();
-  const Edge& across = edges[begins ? (i + n - 1) % n : (i + 1) % n];
-  const Vec2 along = begins ? leavingStart(mine->path) : leavingEnd(mine->path),
-             other = begins ? leavingEnd(across.path) : leavingStart(across.path);
-  // Clockwise with y down the piece lies on the right: from the edge that leaves the corner round to the one that came.
-  const double inside = begins ? angleBetween(along, other) : angleBetween(other, along);
-  return {&across, begins ? mine->path.start() : mine->path.end(), inside < 0 ? inside + 2 * std::numbers::pi : inside};
+  for (const std::vector<const Edge*>& round : slitOutlines(pattern.pieces.at(side.piece))) {
+    const auto found = std::find_if(round.begin(), round.end(), [&](const Edge* e) { return e->id == use.edge; });
+    if (found == round.end()) continue;
+    // Clockwise the seam begins in its corner, or ends there.
+    const bool begins = atTop != use.reversed;
+    const auto i = static_cast<size_t>(found - round.begin()), n = round.size();
+    const Edge &mine = **found, &across = *round[begins ? (i + n - 1) % n : (i + 1) % n];
+    const Vec2 along = begins ? leavingStart(mine.path) : leavingEnd(mine.path),
+               other = begins ? leavingEnd(across.path) : leavingStart(across.path);
+    // Clockwise with y down the piece lies on the right of an edge.
+    const double inside = begins ? angleBetween(along, other) : angleBetween(other, along);
+    return {&across, begins ? mine.path.start() : mine.path.end(),
+            inside < 0 ? inside + 2 * std::numbers::pi : inside};
+  }
+  throw std::out_of_range("sheet: no edge " + use.edge);
 }
 
 double turnBetween(const MeasuredCorner& a, const MeasuredCorner& b) {
   return std::remainder(a.insideRad + b.insideRad - std::numbers::pi, 2 * std::numbers::pi);
 }
 
+namespace {
+
+// What a level loses in the darts it crosses, mm: between where it meets the one leg and where it meets the other, on
+// the legs as fine polygons.
+double inDarts(const Piece& piece, const Mark& level) {
+  constexpr double kFine = 0.005;  // mm
+  const Vec2 a = piece.point(level.a), along = unit(piece.point(level.b) - a);
+  const double width = distance(a, piece.point(level.b));
+  double sum = 0;
+  for (const Dart& d : piece.darts) {
+    std::vector<double> met;
+    for (const Edge& leg : d.legs) {
+      const Polyline line = leg.path.flattened(kFine);
+      for (size_t i = 0; i + 1 < line.size(); ++i) {
+        const double here = cross(along, line[i] - a), next = cross(along, line[i + 1] - a);
+        if (here == next || here * next > 0) continue;
+        const double at = dot(along, lerp(line[i], line[i + 1], here / (here - next)) - a);
+        if (at < 0 || at > width) continue;
+        met.push_back(at);
+        break;
+      }
+    }
+    if (met.size() == 2) sum += std::abs(met[1] - met[0]);
+  }
+  return sum;
+}
+
+}  // namespace
+
 double measureGirth(const Pattern& pattern, const PatternLevel& level) {
   double sum = level.gaps.opening + level.gaps.skin + level.gaps.gathers + level.gaps.swing;
   for (const Piece& p : pattern.pieces)
     for (const Mark& m : p.marks)
       if (p.layer == "shell" && m.isLevel() && m.id == level.id)
-        sum += distance(p.point(m.a), p.point(m.b)) * p.girthWeight();
+        sum += (distance(p.point(m.a), p.point(m.b)) - inDarts(p, m)) * p.girthWeight();
   return sum;
 }
 

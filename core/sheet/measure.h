@@ -53,7 +53,8 @@ MeasuredCorner measureCorner(const Pattern& pattern, const SeamSide& side, bool 
 // How the line that runs on across the closed seam turns there, rad: positive where it points outwards.
 double turnBetween(const MeasuredCorner& a, const MeasuredCorner& b);
 
-// Sum of the widths of a level on the pieces of the shell, as often as each is worn, and its gaps; mm.
+// Sum of the widths of a level on the pieces of the shell less what darts take there, as often as each is worn, and its
+// gaps; mm.
 double measureGirth(const Pattern& pattern, const PatternLevel& level);
 
 // Together, mm.

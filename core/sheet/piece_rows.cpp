@@ -21,7 +21,8 @@ class PieceRows : RowMaker {
 
   void curves() {
     for (const Piece& p : pattern_.pieces) {
-      for (const Edge& e : p.edges) {
+      for (size_t i = 0; i < p.lines(); ++i) {
+        const Edge& e = p.lineAt(i);
         if (!isSewn(e.role) && e.role != EdgeRole::Centre) continue;
         CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
         const double radius = e.path.tightestRadius();

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 #include <nlohmann/json.hpp>
+#include <optional>
 
 #include "io/pieces_json.h"
 #include "tests/support/bodies.h"
@@ -223,4 +224,50 @@ TEST_CASE("in the file, the fold is straight and has no allowance") {
       CHECK(std::min(at - left, right - at) < 1e-3);
     }
   CHECK(folds >= exports().size() / 2);
+}
+
+namespace {
+
+// Where a level meets a leg, along the level from its start; nothing where it does not.
+std::optional<double> met(const Json& level, const Line& leg) {
+  const P a = point(level["a"]), b = point(level["b"]);
+  const double n = far(a, b), dx = (b.x - a.x) / n, dy = (b.y - a.y) / n;
+  for (size_t i = 1; i < leg.size(); ++i) {
+    const auto off = [&](P p) { return (p.x - a.x) * dy - (p.y - a.y) * dx; };
+    const double s = off(leg[i - 1]), t = off(leg[i]);
+    if (s == t || s * t > 0) continue;
+    const double part = s / (s - t), x = leg[i - 1].x + part * (leg[i].x - leg[i - 1].x),
+                 y = leg[i - 1].y + part * (leg[i].y - leg[i - 1].y), at = (x - a.x) * dx + (y - a.y) * dy;
+    if (at >= 0 && at <= n) return at;
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+TEST_CASE("in the file, darts meet in their point, have equal legs and take what is said; none is a seam or an edge") {
+  size_t open = 0;
+  for (const char* kind : {"princess", "moulded"})
+    for (const char* side : {"0", "0.4", "1"}) {
+      Order o = orderWith({{"cup.kind", kind}, {"dial.side", side}, {"balance.keep", "balanced"}});
+      const auto d = recalc(o);
+      REQUIRE(d.ok());
+      const Json doc = Json::parse(piecesJson(o, *d));
+      for (const Json& seam : doc["seams"]) CHECK(seam["a"]["piece"] != seam["b"]["piece"]);
+      for (const Json& piece : doc["pieces"])
+        for (const Json& dart : piece.value("darts", Json::array())) {
+          const Line one = line(dart["legs"][0]), two = line(dart["legs"][1]);
+          CHECK(length(one) == Approx(length(two)).margin(0.02));
+          CHECK(far(one.back(), two.back()) < 1e-3);
+          const Json& mouth = byId(piece["edges"], dart["id"].get<std::string>() + "-mouth");
+          CHECK(mouth["role"] == "mouth");
+          CHECK(length(line(mouth["points"])) == Approx(far(one.front(), two.front())).margin(1e-3));
+          ++open;
+          for (const Json& l : piece["levels"]) {
+            const auto a = met(l, one), b = met(l, two);
+            CHECK(l["taken"].get<double>() == Approx(a && b ? *b - *a : 0).margin(0.05));
+          }
+        }
+    }
+  CHECK(open == 5);  // the side darts of two dials, and the dart of three covers
 }

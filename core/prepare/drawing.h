@@ -1,0 +1,47 @@
+// core/prepare/drawing.h
+//
+// One piece as it is drawn, in millimetres: every line with its role, every text with its place. Screen, paper and SVG
+// are back ends of this; none of them decides what a piece shows, only how a role looks.
+//
+//   for (const DrawnLine& l : drawnLines(piece, cutOutline)) pens[l.role].draw(l.path, motion);
+//   for (const DrawnText& t : drawnTexts(pattern, 2, motion, units)) write(t);
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "geometry/path.h"
+#include "pieces/pattern.h"
+#include "units/length.h"
+
+namespace armure {
+
+// Sewn: an edge, or a leg of a dart. Point: the ring round the point of a dart. Grain: the line and its one arrow, at
+// the top: the pieces lie with it towards the wearer's shoulders.
+enum class LineRole { Cut, Level, Sewn, Fold, Point, Notch, Grain };
+
+struct DrawnLine {
+  LineRole role{};
+  std::string id;         // of the edge or the level it is; else empty
+  Path path;              // in the axes of the piece
+  Polyline outline = {};  // of a cut line, which is closed, instead of a path
+};
+
+// The lines of a piece, those that lie below others first. Without a cut outline there is no cut line.
+std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline);
+
+enum class TextRole { Piece, Edge, Level };
+
+struct DrawnText {
+  TextRole role{};
+  Vec2 at;              // the middle of its baseline, where the motion lays it
+  double height = 0;    // mm, of the font; capitals are about 0.7 of it
+  double angleRad = 0;  // never upside down
+  std::string text;
+};
+
+// What is written on a piece that lies as the motion says: name, number, how many to cut and of what; along each edge
+// its allowance and what it joins; on each level its name.
+std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion, LengthFormat units);
+
+}  // namespace armure
