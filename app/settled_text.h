@@ -14,6 +14,7 @@ class SettledText : public QTextEdit {
   SettledText() {
     setFrameShape(QFrame::NoFrame);
     setReadOnly(true);
+    setUndoRedoEnabled(false);  // nothing to undo in what is only read
     setTextInteractionFlags(Qt::TextSelectableByMouse);
     setFocusPolicy(Qt::ClickFocus);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

@@ -60,6 +60,8 @@ void fitLayer(const Pattern& drafted, Pattern& balanced, const std::string& laye
   const Solution s = solve(problem);
   if (!s.ended || !s.conflicts.empty() || !s.x.allFinite() || largestMovement(problem, s.x) > kMostMovement) return;
   Pattern fitted = movedPattern(part.pattern, problem, s.x);
+  // Where its shape is lost the layer stays as drafted, and the sheet says where it does not fit.
+  if (patternProblem(fitted)) return;
   for (size_t i = 0; i < part.places.size(); ++i) balanced.pieces[part.places[i]] = std::move(fitted.pieces[i]);
   for (const Seam& seam : fitted.seams)
     if (Seam* whole = seamOf(balanced, seam)) whole->notches = seam.notches;

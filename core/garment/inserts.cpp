@@ -39,6 +39,9 @@ class InsertMaker {
       return Problem{"Insert at the centre front", fmt::format("there is no room for it on the {}", p.name),
                      "make it narrower, or keep the bust in the princess seam"};
     const Vec2 a = p.edge(from->edge).path.pointAt(from->at), b = p.edge(to->edge).path.pointAt(to->at);
+    if (runsThroughDart(p, Path::line(a, b)))
+      return Problem{"Insert at the centre front", fmt::format("it would cut through the dart of the {}", p.name),
+                     "move the dart elsewhere (dial.centre), or put the insert at the shoulder (insert.kind)"};
     divide(index, {index, *from, *to, Path::line(a, b)}, "insert-centre", "Centre insert", "insert.top");
     return std::nullopt;
   }

@@ -37,10 +37,8 @@ class PieceCut {
     if (distance(pointAt(line.from), line.path.start()) > kBelongs ||
         distance(pointAt(line.to), line.path.end()) > kBelongs)
       throw std::invalid_argument(fmt::format("divide: the line does not end on the outline of {}", piece.id));
-    for (const Dart& d : piece.darts)
-      for (const Edge& leg : d.legs)
-        if (!leg.path.meetings(line.path).empty())
-          throw std::invalid_argument(fmt::format("divide: the line runs through the dart {} of {}", d.id, piece.id));
+    if (runsThroughDart(piece, line.path))
+      throw std::invalid_argument(fmt::format("divide: the line runs through a dart of {}", piece.id));
   }
 
   // Both parts; `places` are where they will stand in the pattern, left first.
@@ -327,6 +325,12 @@ void uniqueIds(std::vector<Seam>& seams) {
 }
 
 }  // namespace
+
+bool runsThroughDart(const Piece& piece, const Path& line) {
+  return std::any_of(piece.darts.begin(), piece.darts.end(), [&](const Dart& d) {
+    return !d.legs[0].path.meetings(line).empty() || !d.legs[1].path.meetings(line).empty();
+  });
+}
 
 void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<PieceName>& left) {
   if (left.size() != line.through.size()) throw std::invalid_argument("divide: a name for every piece is needed");

@@ -40,8 +40,11 @@ struct PieceName {
 // theirs; the parts on the left come last, named by `left`, one for each piece; a seam on the left gets the line's id
 // behind its own. Every length, notch and level mark stays where it was. A seam of which only one side is cut gets a
 // corner on the other side too, so that each edge is sewn once. Throws std::invalid_argument when the ends of a path
-// are not on the boundary, or a seam is cut at places of its two sides that do not belong together.
+// are not on the boundary, the path runs through a dart, or a seam is cut at places of its two sides that do not belong together.
 void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<PieceName>& left);
+
+// Whether a line cuts through a dart of a piece: it cannot be divided there.
+bool runsThroughDart(const Piece& piece, const Path& line);
 
 // Puts the pieces into another order: `order[i]` is the old place of the piece that comes i-th.
 void reorderPieces(Pattern& pattern, const std::vector<size_t>& order);

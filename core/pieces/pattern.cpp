@@ -277,6 +277,17 @@ std::optional<Problem> dartProblem(const Piece& p) {
   return std::nullopt;
 }
 
+// By its area, which by Green's theorem is a sum over its cubics: half the integral of x dy - y dx, of each in closed
+// form by its control points.
+bool runsClockwise(const Piece& p) {
+  double area = 0;
+  for (const Edge& e : p.edges)
+    for (const Cubic& c : e.path.cubics())
+      area += 6 * cross(c.p0, c.p1) + 3 * cross(c.p0, c.p2) + cross(c.p0, c.p3) + 3 * cross(c.p1, c.p2) +
+              3 * cross(c.p1, c.p3) + 6 * cross(c.p2, c.p3);
+  return area > 0;
+}
+
 std::optional<Problem> pieceProblem(const Piece& p) {
   const auto find = [&](std::string_view id) -> const Edge* {
     for (size_t i = 0; i < p.lines(); ++i)
@@ -292,6 +303,7 @@ std::optional<Problem> pieceProblem(const Piece& p) {
     if (!(distance(e.path.end(), next.path.start()) <= kMeets))
       return fault(p.name, fmt::format("its edges {} and {} do not meet", e.id, next.id));
   }
+  if (!runsClockwise(p)) return fault(p.name, "its outline is turned inside out");
   if (!p.onFold.empty() && !find(p.onFold)) return fault(p.name, "the fold it is cut on is gone");
   for (const Mark& m : p.marks)
     for (const Anchor* anchor : {&m.a, &m.b}) {

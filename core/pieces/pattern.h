@@ -130,7 +130,7 @@ struct Piece {
   // at a mouth the outline runs on along its dart's legs.
   size_t next(size_t i) const;
   size_t previous(size_t i) const;
-  Vec2 point(const Anchor& anchor) const;       // throws std::out_of_range for an edge the piece lacks
+  Vec2 point(const Anchor& anchor) const;  // throws std::out_of_range for an edge the piece lacks
   // Its marks of one kind, as a view: for (const Mark& n : piece.notches()) ...
   auto notches() const { return std::views::filter(marks, &Mark::isNotch); }
   auto notches() { return std::views::filter(marks, &Mark::isNotch); }
@@ -276,7 +276,8 @@ struct Pattern {
 };
 
 // What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece
-// has, marks beyond the end of their edge, outlines that do not close, seams whose chain is broken. Operations keep all
+// has, marks beyond the end of their edge, outlines that do not close or are turned inside out, darts whose legs do not
+// meet, seams whose chain is broken. Operations keep all
 // of this; where one does not, the pattern must not be cut, and the Problem says which piece.
 std::optional<Problem> patternProblem(const Pattern& pattern);
 
