@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 #include "app/words.h"
 #include "balance/walk.h"
@@ -186,10 +187,13 @@ void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Bal
       row.to->addItem(placeName(n.id), q(n.id));
     }
     row.to->addItem("hem", "hem");
-    for (const auto& [button, number] : {std::pair{row.holdA, a}, {row.holdB, b}}) {
-      button->setText(QString("hold %1").arg(number));
-      button->setAccessibleName(QString("hold the edge of piece %1").arg(number));
-      button->setToolTip(QString("The edge of piece %1 stays as drafted").arg(number));
+    const bool dart = seam.kind == SeamKind::Dart;
+    for (const auto& [button, piece, leg] : {std::tuple{row.holdA, a, 1}, {row.holdB, b, 2}}) {
+      const QString what = dart ? QString("leg %1 of the dart in piece %2").arg(leg).arg(piece)
+                                : QString("the edge of piece %1").arg(piece);
+      button->setText(dart ? QString("leg %1").arg(leg) : QString("hold %1").arg(piece));
+      button->setAccessibleName("hold " + what);
+      button->setToolTip(what[0].toUpper() + what.mid(1) + " stays as drafted");
     }
   }
   for (int i = 0; i < static_cast<int>(std::size(wishes)); ++i)

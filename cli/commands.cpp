@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cstdio>
 #include <filesystem>
 #include <nlohmann/json.hpp>
@@ -13,12 +14,12 @@
 #include "io/order_file.h"
 #include "measure/measure_table.h"
 #include "measure/takings.h"
-#include "prepare/paper.h"
 #include "quotable.h"
 #include "recalc/idle.h"
 #include "recalc/recalc.h"
 #include "render/exporters.h"
 #include "rules/nearest.h"
+#include "rules/paper_table.h"
 
 namespace armure::cli {
 namespace {
@@ -281,6 +282,21 @@ std::optional<Problem> whyNotExported(const std::vector<Replacing>& targets, con
   return std::nullopt;
 }
 
+std::string papersInWords() {
+  std::string all;
+  for (size_t i = 0; i < kPaperTable.size(); ++i)
+    all += fmt::format("{}{}", i == 0 ? "" : i + 1 < kPaperTable.size() ? ", " : " or ", kPaperTable[i].id);
+  return all;
+}
+
+namespace {
+
+bool isPaper(std::string_view id) {
+  return std::any_of(kPaperTable.begin(), kPaperTable.end(), [&](const PaperSize& p) { return p.id == id; });
+}
+
+}  // namespace
+
 int exportFiles(Printer&, const ExportArguments& a) {
   const Result<OrderFile> file = readOrder(a.order);
   if (!file.ok()) return complain(file.problem());
@@ -296,15 +312,15 @@ int exportFiles(Printer&, const ExportArguments& a) {
     targets.push_back({named->second, e.kind});
   }
   if (targets.empty()) return complain({"export", "nothing to export", "name at least one of " + options});
-  if (a.paper != "full" && !findPaper(a.paper))
-    return complain(
-        {"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use full, a4, letter, a3 or a0"});
+  if (!a.paper.empty() && !isPaper(a.paper))
+    return complain({"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use " + papersInWords()});
   if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
+  const std::string_view paper = a.paper.empty() ? design->rules.option("paper.size") : std::string_view(a.paper);
   std::vector<FileToWrite> files;
   for (size_t i = 0; i < wanted.size(); ++i)
-    files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, a.paper), wanted[i]->readers});
+    files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, paper), wanted[i]->readers});
   if (const auto problem = writeFilesAtomically(files)) return complain(*problem);
   if (const size_t failing = design->sheet.failing(); failing > 0)
     fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(a.order),

@@ -27,10 +27,13 @@ struct SetArguments {
   bool force = false;
 };
 struct ExportArguments {
-  std::string order, paper;
+  std::string order, paper;                               // paper: an id, or empty for the order's own
   std::map<std::string, std::string, std::less<>> files;  // by the exporter's id; empty where none is wanted
   bool force = false;
 };
+
+// "full, a4, ... or a0": the ids of the papers.
+std::string papersInWords();
 
 int newOrder(Printer& out, const NewArguments& arguments);
 int check(Printer& out, const std::string& order, bool asJson);

@@ -65,12 +65,11 @@ int main(int argc, char** argv) {
   checked->add_flag("--json", json, "as JSON");
 
   ExportArguments exported;
-  exported.paper = "full";
   auto* exporting = app.add_subcommand("export", "the pattern as files");
   exporting->add_option("order", exported.order, "order file")->required();
   for (const armure::Exporter& e : armure::exporterTable())
     exporting->add_option(fmt::format("--{}", e.id), exported.files[std::string(e.id)], std::string(e.help));
-  exporting->add_option("--paper", exported.paper, "full, a4, letter, a3 or a0");
+  exporting->add_option("--paper", exported.paper, papersInWords() + "; the order's own (paper.size) where not given");
   exporting->add_flag("--force", exported.force, kForce);
 
   SetArguments changed;

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 
+#include "geometry/tolerances.h"
 #include "prepare/cut_outlines.h"
 #include "prepare/marks.h"
 
@@ -35,7 +36,7 @@ Json curves(const Path& path) {
 
 Json edgeJson(const Edge& e) {
   const Polyline line =
-      e.role == EdgeRole::Fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(kExportTolerance);
+      e.role == EdgeRole::Fold ? Polyline{e.path.start(), e.path.end()} : e.path.flattened(tolerance::kFileFlatness);
   return {{"id", e.id},
           {"role", roleName(e.role)},
           {"allowance", rounded(e.allowance)},
@@ -59,7 +60,7 @@ Json dartJson(const Piece& p, const Dart& d) {
     }
   Json lines = Json::array(), beziers = Json::array();
   for (const Path& leg : legs) {
-    lines.push_back(points(leg.flattened(kExportTolerance)));
+    lines.push_back(points(leg.flattened(tolerance::kFileFlatness)));
     beziers.push_back(curves(leg));
   }
   return {{"id", d.id},
@@ -84,8 +85,9 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
     if (!p.darts.empty()) levels.back()["taken"] = rounded(p.taken(l));
   }
   for (const Mark& n : p.notches())
-    if (isOnOutline(p, n)) notches.push_back(
-        {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
+    if (isOnOutline(p, n))
+      notches.push_back(
+          {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
   Json piece = {{"id", p.id},
                 {"name", p.name},
                 {"number", p.number},

@@ -6,13 +6,12 @@
 #include <cmath>
 
 #include "balance/walk.h"
+#include "geometry/tolerances.h"
 #include "pieces/crossing.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
-
-constexpr double kOnPath = 1e-3;  // mm
 
 // Marks on an edge, and levels across a leg of a dart, as arc lengths from its start.
 std::vector<double> cutsOf(const Piece& piece, const Edge& edge) {
@@ -176,7 +175,7 @@ std::vector<LengthTerm> BalanceProblem::terms(const SeamSide& side, double from,
     const double length = piece.edge(use.edge).path.length();
     const double a = std::clamp(from - before, 0.0, length), b = std::clamp(to - before, 0.0, length);
     before += length;
-    if (b - a < kOnPath) continue;
+    if (b - a < tolerance::kSamePlace) continue;
     const MovingEdge& moving = edges_[state].moving;
     const size_t ja = moving.jointAt(use.reversed ? length - b : a), jb = moving.jointAt(use.reversed ? length - a : b);
     out.push_back({state, ja, jb, factor});

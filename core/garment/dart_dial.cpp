@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "geometry/tolerances.h"
 #include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "units/length.h"
@@ -13,8 +14,6 @@
 namespace armure {
 namespace {
 
-constexpr double kLeast = 1e-6;            // rad
-constexpr double kOnEnd = 1e-3;            // mm
 constexpr double kClear = kMmPerInch;      // a dart ends this far short of the bust point; common practice, no source
 constexpr double kBelow = kMmPerInch / 2;  // its mouth lies below the bust line, which runs whole above it; the same
 constexpr double kDegrees = 180 / std::numbers::pi;
@@ -39,25 +38,25 @@ class DialSetter {
     const double ease = angle("dial.ease"), dart = angle("dial.side");
     DartTurn eased;
     std::string mouth;
-    if (ease > kLeast) {
+    if (ease > tolerance::kSmooth) {
       const DartCut cut = sideCut();
       mouth = cut.mouth.edge;
       eased = openSpread(pattern_, cut, ease);
     }
     note("dial.ease", "Left as ease at the side", eased);
     DartTurn opened;
-    if (dart > kLeast) {
+    if (dart > tolerance::kSmooth) {
       DartCut cut = sideCut();
       cut.mouth = below(1, cut.mouth, std::max(kBelow, eased.width));
       opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", kClear});
     }
     note("dial.side", "Side dart, wide at its mouth", opened);
-    if (ease > kLeast) plan(mouth, eased.width);
+    if (ease > tolerance::kSmooth) plan(mouth, eased.width);
   }
 
   std::optional<Problem> atCentre() {
     const double dart = angle("dial.centre");
-    if (dart <= kLeast) {
+    if (dart <= tolerance::kSmooth) {
       note("dial.centre", "Dart to the centre front, wide at its mouth", {});
       return std::nullopt;
     }
@@ -82,7 +81,7 @@ class DialSetter {
   void above() {
     const double turned = angle("dial.top");
     note("dial.top", "Laid above the bust point: the side front's grain turns", {turned, 0});
-    if (turned <= kLeast) return;
+    if (turned <= tolerance::kSmooth) return;
     Piece& side = pattern_.pieces[1];
     const Vec2 middle = lerp(side.grainTop, side.grainBottom, 0.5);
     side.grainTop = middle + rotated(side.grainTop - middle, turned);
@@ -110,7 +109,8 @@ class DialSetter {
     const Piece& p = pattern_.pieces[piece];
     size_t i = edgePlace(p, place.edge);
     double at = place.at + by;
-    for (double length; at > (length = p.edges[i].path.length()) + kOnEnd && isSewn(p.edges[i].role); i = p.next(i))
+    for (double length; at > (length = p.edges[i].path.length()) + tolerance::kSamePlace && isSewn(p.edges[i].role);
+         i = p.next(i))
       at -= length;
     return {p.edges[i].id, std::min(at, p.edges[i].path.length()), {}};
   }

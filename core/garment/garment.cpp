@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <optional>
+#include <stdexcept>
 
 #include "cups/cut_cup.h"
 #include "cups/inside.h"
@@ -15,6 +16,7 @@
 #include "garment/skirt.h"
 #include "garment/straps.h"
 #include "garment/yoke.h"
+#include "geometry/tolerances.h"
 #include "lowered.h"
 #include "pieces/cutting.h"
 #include "pieces/modesty.h"
@@ -31,9 +33,8 @@ void number(Pattern& pattern) {
 
 // A level that only touches a corner is not a level across.
 void dropEmptyMarks(Pattern& pattern) {
-  constexpr double kLeast = 0.02;  // mm
   for (Piece& p : pattern.pieces)
-    std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() && p.line(m).width() < kLeast; });
+    std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() && p.line(m).width() < tolerance::kLeastLevel; });
 }
 
 // A line that leaves a piece, or runs over itself, leaves no cloth on one side.
@@ -96,6 +97,62 @@ void tellGivenBack(Pattern& pattern, const Block& block, const Rules& rules) {
   pattern.workings.push_back(std::move(w));
 }
 
+// A garment while it is made.
+struct Making {
+  Pattern pattern;
+  Pattern panels;  // as they were before the cups were cut: what is inside them is traced from these
+  const Block& block;
+  const Body& body;
+  const Rules& rules;
+};
+
+// One part of the garment, made on what the parts before it left. The pattern is sound before and after it.
+struct Step {
+  const char* name;
+  std::optional<Problem> (*run)(Making&);
+};
+
+// A step that cannot fail.
+template <auto part>
+std::optional<Problem> always(Making& m) {
+  part(m);
+  return std::nullopt;
+}
+
+constexpr Step kSteps[] = {
+    {"skirt", [](Making& m) { return addSkirt(m.pattern, m.body, m.rules); }},
+    {"yokes", [](Making& m) { return setYokes(m.pattern, m.block, m.rules); }},
+    {"keyhole", [](Making& m) { return cutKeyhole(m.pattern, m.block, m.rules); }},
+    {"panels kept", always<[](Making& m) { m.panels = m.pattern; }>},
+    {"dart dial", [](Making& m) { return setDial(m.pattern, m.block, m.rules); }},
+    {"cups", [](Making& m) { return setCutCup(m.pattern, m.block, m.rules); }},
+    {"inserts", [](Making& m) { return setInserts(m.pattern, m.rules); }},
+    {"shoulder band", [](Making& m) { return addShoulderBand(m.pattern, m.body, m.rules); }},
+    {"waist seam", [](Making& m) { return cutWaist(m.pattern, m.block, m.rules); }},
+    {"marks", always<[](Making& m) { dropEmptyMarks(m.pattern); }>},
+    {"cloth left", [](Making& m) { return nothingLeft(m.pattern); }},
+    {"ends of openings", always<[](Making& m) { endOpenings(m.pattern, m.block, m.rules); }>},
+    {"landings", always<[](Making& m) { markLandings(m.pattern); }>},
+    {"inside the cups", [](Making& m) { return addInside(m.pattern, m.panels, m.block, m.rules); }},
+    {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
+    {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
+    {"moulded cup", always<[](Making& m) { tellMould(m.pattern, m.body, m.rules); }>},
+    {"given back", always<[](Making& m) { tellGivenBack(m.pattern, m.block, m.rules); }>},
+    {"numbers", always<[](Making& m) { number(m.pattern); }>},
+    {"workings", always<[](Making& m) { addWorkings(m.pattern, m.rules); }>},
+};
+
+// In builds for tests every step's pattern is checked: a fault is found where it is made. Where no cloth is left that
+// is what is wrong.
+std::optional<Problem> checked([[maybe_unused]] const Pattern& pattern, [[maybe_unused]] const Step& step) {
+#ifndef NDEBUG
+  if (auto problem = nothingLeft(pattern)) return problem;
+  if (const auto fault = patternProblem(pattern))
+    throw std::logic_error(fmt::format("{} after the step {}", fault->text(), step.name));
+#endif
+  return std::nullopt;
+}
+
 }  // namespace
 
 std::vector<std::string_view> furtherMeasures(const Rules& rules) {
@@ -109,28 +166,12 @@ std::vector<std::string_view> furtherMeasures(const Rules& rules) {
 Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules) {
   Result<Pattern> cut = cutPieces(block, rules);
   if (!cut.ok()) return cut;
-  Pattern pattern = std::move(cut).value();
-  if (auto problem = addSkirt(pattern, body, rules)) return *problem;
-  if (auto problem = setYokes(pattern, block, rules)) return *problem;
-  if (auto problem = cutKeyhole(pattern, block, rules)) return *problem;
-  const Pattern panels = pattern;
-  if (auto problem = setDial(pattern, block, rules)) return *problem;
-  if (auto problem = setCutCup(pattern, block, rules)) return *problem;
-  if (auto problem = setInserts(pattern, rules)) return *problem;
-  if (auto problem = addShoulderBand(pattern, body, rules)) return *problem;
-  if (auto problem = cutWaist(pattern, block, rules)) return *problem;
-  dropEmptyMarks(pattern);
-  if (auto problem = nothingLeft(pattern)) return *problem;
-  endOpenings(pattern, block, rules);
-  markLandings(pattern);
-  if (auto problem = addInside(pattern, panels, block, rules)) return *problem;
-  addModestyPanels(pattern, block, rules);
-  addStraps(pattern, block, body, rules);
-  tellMould(pattern, body, rules);
-  tellGivenBack(pattern, block, rules);
-  number(pattern);
-  addWorkings(pattern, rules);
-  return pattern;
+  Making making{std::move(cut).value(), {}, block, body, rules};
+  for (const Step& step : kSteps) {
+    if (auto problem = step.run(making)) return *problem;
+    if (auto problem = checked(making.pattern, step)) return *problem;
+  }
+  return std::move(making.pattern);
 }
 
 }  // namespace armure

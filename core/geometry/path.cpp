@@ -7,15 +7,13 @@
 #include <numeric>
 #include <stdexcept>
 
-namespace armure {
-namespace {
-constexpr double kMeet = 1e-9;  // mm
-constexpr double kTiny = 1e-9;  // mm; a shorter sub-path is dropped
-}  // namespace
+#include "geometry/tolerances.h"
 
+namespace armure {
 Path::Path(std::vector<Cubic> cubics) : cubics_(std::move(cubics)) {
   for (size_t i = 1; i < cubics_.size(); ++i) {
-    if (distance(cubics_[i - 1].p3, cubics_[i].p0) > kMeet) throw std::invalid_argument("Path: cubics do not meet");
+    if (distance(cubics_[i - 1].p3, cubics_[i].p0) > tolerance::kRounding)
+      throw std::invalid_argument("Path: cubics do not meet");
     cubics_[i].p0 = cubics_[i - 1].p3;
   }
   lengths_.reserve(cubics_.size());
@@ -78,10 +76,10 @@ Path Path::sub(double from, double to) const {
     const double len = lengths_[i];
     const double a = std::max(from - begin, 0.0), b = std::min(to - begin, len);
     begin += len;
-    if (b - a <= kTiny) continue;
+    if (b - a <= tolerance::kRounding) continue;
     Cubic c = whole;
-    const double ta = a > kTiny ? whole.parameterAtLength(a, len) : 0.0;
-    const double tb = b < len - kTiny ? whole.parameterAtLength(b, len) : 1.0;
+    const double ta = a > tolerance::kRounding ? whole.parameterAtLength(a, len) : 0.0;
+    const double tb = b < len - tolerance::kRounding ? whole.parameterAtLength(b, len) : 1.0;
     if (tb < 1) c = c.split(tb).first;
     if (ta > 0) c = c.split(ta / tb).second;
     kept.push_back(c);
@@ -100,7 +98,7 @@ Path Path::sub(double from, double to) const {
 }
 
 Path operator+(const Path& a, const Path& b) {
-  if (!a.empty() && !b.empty() && distance(a.end(), b.start()) > kMeet)
+  if (!a.empty() && !b.empty() && distance(a.end(), b.start()) > tolerance::kRounding)
     throw std::invalid_argument("Path: cubics do not meet");
   Path sum = a;
   sum.cubics_.insert(sum.cubics_.end(), b.cubics_.begin(), b.cubics_.end());

@@ -3,13 +3,12 @@
 #include <algorithm>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
-
-constexpr double kMeets = 1e-6;  // mm
 
 Seam& seamOf(Pattern& pattern, std::string_view id) {
   for (Seam& s : pattern.seams)
@@ -116,7 +115,8 @@ void slitDart(Pattern& pattern, std::string_view id) {
 }
 
 void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& cut) {
-  if (distance(cut.left.start(), cut.right.start()) > kMeets || distance(cut.left.end(), cut.right.end()) > kMeets)
+  if (distance(cut.left.start(), cut.right.start()) > tolerance::kNothing ||
+      distance(cut.left.end(), cut.right.end()) > tolerance::kNothing)
     throw std::invalid_argument("dart: the legs of " + cut.id + " do not meet");
   Piece& p = pattern.pieces.at(piece);
   Dart dart{cut.id, "", {}};

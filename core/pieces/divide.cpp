@@ -10,16 +10,14 @@
 #include <set>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
 
-constexpr double kTiny = 1e-6;       // mm: an edge shorter than this is none
-constexpr double kNotchClear = 1;    // mm from the end of an edge: a notch there is the end itself
-constexpr double kBelongs = 1e-3;    // mm: two ends of a line on a boundary, or two places of a seam
-constexpr double kLeastMark = 0.02;  // mm: a level through a corner is not a level across
+constexpr double kNotchClear = 1;  // mm from the end of an edge: a notch there is the end itself
 
 // What became of an edge: the parts it fell into, in the order it runs.
 struct Part {
@@ -34,8 +32,8 @@ class PieceCut {
  public:
   PieceCut(const Piece& piece, const LineThrough& line, const std::string& edgeId, const DividingLine& all)
       : piece_(piece), line_(line), edgeId_(edgeId), all_(all) {
-    if (distance(pointAt(line.from), line.path.start()) > kBelongs ||
-        distance(pointAt(line.to), line.path.end()) > kBelongs)
+    if (distance(pointAt(line.from), line.path.start()) > tolerance::kSamePlace ||
+        distance(pointAt(line.to), line.path.end()) > tolerance::kSamePlace)
       throw std::invalid_argument(fmt::format("divide: the line does not end on the outline of {}", piece.id));
     if (runsThroughDart(piece, line.path))
       throw std::invalid_argument(fmt::format("divide: the line runs through a dart of {}", piece.id));
@@ -64,7 +62,7 @@ class PieceCut {
     out.darts.clear();
     for (const BoundaryStretch& s : boundaryBetween(piece_, from, to)) {
       Edge e = piece_.edges[s.edge];
-      if (s.to - s.from < e.path.length() - kTiny) e.path = e.path.sub(s.from, s.to);
+      if (s.to - s.from < e.path.length() - tolerance::kNothing) e.path = e.path.sub(s.from, s.to);
       while (hasEdge(out, e.id)) e.id += "-2";
       parts_[piece_.edges[s.edge].id].push_back({place, e.id, s.from, s.to});
       out.edges.push_back(std::move(e));
@@ -86,7 +84,7 @@ class PieceCut {
 
   // Every dart is whole, on the part its point lies in.
   void shareDarts(Piece& left, Piece& right, size_t leftPlace, size_t rightPlace) {
-    const Polyline outline = left.outline(0.05);
+    const Polyline outline = left.outline(tolerance::kCoarseFlatness);
     for (const Dart& d : piece_.darts) {
       const bool isLeft = contains(outline, d.point());
       (isLeft ? left : right).darts.push_back(d);
@@ -109,14 +107,14 @@ class PieceCut {
       for (const auto& [piece, map] : {std::pair{&left, &toLeft}, {&right, &toRight}})
         if (const auto at = carried(m.a, *map); at && !atCut(m.a, *map))
           piece->marks.push_back(notchMark(m.id, *at, m.doubled));
-    const Polyline outline = left.outline(0.05);
+    const Polyline outline = left.outline(tolerance::kCoarseFlatness);
     for (const Mark& m : piece_.levelMarks()) {
       const LevelLine level = piece_.line(m);
       const bool along = runsAlong(level);
       const std::vector<Crossing> cuts = along ? std::vector<Crossing>{{0, {}}, {1, {}}} : crossingsOf(level);
       for (size_t i = 0; i + 1 < cuts.size(); ++i) {
         const Vec2 a = lerp(level.a, level.b, cuts[i].part), b = lerp(level.a, level.b, cuts[i + 1].part);
-        if (distance(a, b) < kLeastMark) continue;
+        if (distance(a, b) < tolerance::kLeastLevel) continue;
         const bool isLeft = !along && contains(outline, lerp(a, b, 0.5));
         Piece& home = isLeft ? left : right;
         const EdgeMap& map = isLeft ? toLeft : toRight;
@@ -146,9 +144,10 @@ class PieceCut {
   bool atCut(const Anchor& notch, const EdgeMap& map) const {
     const double length = piece_.edge(notch.edge).path.length();
     for (const EdgePart& p : map) {
-      if (p.was != notch.edge || notch.at < p.from - kTiny || notch.at > p.to + kTiny) continue;
-      if (p.from > kTiny && notch.at < p.from + kNotchClear) return true;
-      if (p.to < length - kTiny && notch.at > p.to - kNotchClear) return true;
+      if (p.was != notch.edge || notch.at < p.from - tolerance::kNothing || notch.at > p.to + tolerance::kNothing)
+        continue;
+      if (p.from > tolerance::kNothing && notch.at < p.from + kNotchClear) return true;
+      if (p.to < length - tolerance::kNothing && notch.at > p.to - kNotchClear) return true;
     }
     return false;
   }
@@ -163,7 +162,8 @@ class PieceCut {
     std::vector<Crossing> cuts{{0, std::nullopt}};
     for (const double s : line_.path.crossings(level.a, across)) {
       const double t = dot(line_.path.pointAt(s) - level.a, across) / dot(across, across);
-      if (t * norm(across) > kLeastMark && (1 - t) * norm(across) > kLeastMark) cuts.push_back({t, s});
+      if (t * norm(across) > tolerance::kLeastLevel && (1 - t) * norm(across) > tolerance::kLeastLevel)
+        cuts.push_back({t, s});
     }
     cuts.push_back({1, std::nullopt});
     std::sort(cuts.begin(), cuts.end(), [](const Crossing& a, const Crossing& b) { return a.part < b.part; });
@@ -264,9 +264,9 @@ class SeamCut {
     for (const EdgeUse& use : whole.chain) {
       double left = after_.pieces[whole.piece].edge(use.edge).path.length();
       EdgeUse rest = use;
-      while (run + 1 < runs.size() && along + left > runs[run].to + kTiny) {
+      while (run + 1 < runs.size() && along + left > runs[run].to + tolerance::kNothing) {
         const double here = runs[run].to - along;
-        if (here > kTiny) {
+        if (here > tolerance::kNothing) {
           const auto [first, second] = splitEdge(after_.pieces[whole.piece], rest, here);
           runs[run].chain.push_back(first);
           rest = second;
@@ -290,7 +290,7 @@ class SeamCut {
       if (x <= along && x >= x0) x0 = x, y0 = y;
       if (x > along && x < x1) x1 = x, y1 = y;
     }
-    return x1 - x0 < kTiny ? y0 : y0 + (along - x0) * (y1 - y0) / (x1 - x0);
+    return x1 - x0 < tolerance::kNothing ? y0 : y0 + (along - x0) * (y1 - y0) / (x1 - x0);
   }
 
   Seam part(const Seam& seam, const Run& a, const Run& b) const {
@@ -305,7 +305,9 @@ class SeamCut {
       if (n.a > a.from + kNotchClear && n.a < a.to - kNotchClear && n.b > b.from + kNotchClear &&
           n.b < b.to - kNotchClear)
         s.notches.push_back({n.id, n.a - a.from, n.b - b.from});
-    if (a.from <= kTiny && b.from <= kTiny && a.to >= before_.sidePath(seam.a).length() - kTiny) s.eases = seam.eases;
+    if (a.from <= tolerance::kNothing && b.from <= tolerance::kNothing &&
+        a.to >= before_.sidePath(seam.a).length() - tolerance::kNothing)
+      s.eases = seam.eases;
     return s;
   }
 

@@ -5,6 +5,7 @@
 #include <optional>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "pieces/darts.h"
 #include "pieces/marks.h"
 #include "pieces/outline_parts.h"
@@ -12,11 +13,8 @@
 namespace armure {
 namespace {
 
-constexpr double kSmooth = 1e-6;      // rad
-constexpr double kLeastShown = 1e-9;  // mm
-constexpr double kMeets = 1e-3;       // mm
-constexpr double kPoint = 1;          // rad: sewn edges that turn by more end in a point on purpose
-constexpr double kNear = 4;           // mm: an end of a level further from the outline is none
+constexpr double kPoint = 1;  // rad: sewn edges that turn by more end in a point on purpose
+constexpr double kNear = 4;   // mm: an end of a level further from the outline is none
 
 Piece moved(Piece piece, const Motion& m) {
   for (size_t i = 0; i < piece.lines(); ++i) piece.lineAt(i).path = piece.lineAt(i).path.transformed(m);
@@ -143,7 +141,7 @@ class Joiner {
     const double turn = angleBetween(e.path.endTangent(), f.path.startTangent());
     if (e.role == EdgeRole::Seam && std::abs(turn) > kPoint) return;  // the legs of a dart
     done_.turnRad = std::max(done_.turnRad, std::abs(turn));
-    if (std::abs(turn) < kSmooth) return;
+    if (std::abs(turn) < tolerance::kSmooth) return;
     e.path = aimed(e.path, false, turn / 2);
     f.path = aimed(f.path, true, -turn / 2);
   }
@@ -178,7 +176,7 @@ class Joiner {
       const auto b =
           a ? settled(out, {l.drawn.level, out.point(*a), l.drawn.b}, l.drawn.b, out.point(*a)) : std::nullopt;
       if (!b) lost_.push_back(l.drawn.level);
-      if (b && distance(out.point(*a), out.point(*b)) >= kMeets)
+      if (b && distance(out.point(*a), out.point(*b)) >= tolerance::kSamePlace)
         out.marks.push_back({MarkKind::Level, l.drawn.level, *a, *b, false});
     }
   }
@@ -199,7 +197,7 @@ class Joiner {
     for (const Edge& e : piece.edges) {
       for (const double s : e.path.crossings(end, level.b - level.a)) {
         const Vec2 p = e.path.pointAt(s);
-        if (distance(p, end) < least && distance(p, other) > kMeets)
+        if (distance(p, end) < least && distance(p, other) > tolerance::kSamePlace)
           least = distance(p, end), found = Anchor{e.id, s, {}};
       }
       if (distance(e.path.start(), end) < least) least = distance(e.path.start(), end), found = Anchor{e.id, 0, {}};
@@ -261,12 +259,12 @@ std::pair<SeamSide, SeamSide> cutSide(Pattern& pattern, const SeamSide& side, do
   for (const EdgeUse& use : side.chain) {
     const double length = pattern.pieces[side.piece].edge(use.edge).path.length(), within = along - before;
     before += length;
-    if (within > kMeets && within < length - kMeets) {
+    if (within > tolerance::kSamePlace && within < length - tolerance::kSamePlace) {
       const auto [first, second] = splitEdge(pattern.pieces[side.piece], use, within);
       upper.chain.push_back(first);
       lower.chain.push_back(second);
     } else {
-      (within >= length - kMeets ? upper : lower).chain.push_back(use);
+      (within >= length - tolerance::kSamePlace ? upper : lower).chain.push_back(use);
     }
   }
   return {upper, lower};
@@ -304,8 +302,8 @@ void uniteSeams(Pattern& pattern, const std::string& notch) {
       Seam &s = pattern.seams[i], &t = pattern.seams[j];
       if (s.a.piece != t.a.piece || s.b.piece != t.b.piece || s.a.piece == s.b.piece) continue;
       const Path a = pattern.sidePath(s.a), b = pattern.sidePath(s.b);
-      if (distance(a.end(), pattern.sidePath(t.a).start()) > kMeets ||
-          distance(b.end(), pattern.sidePath(t.b).start()) > kMeets)
+      if (distance(a.end(), pattern.sidePath(t.a).start()) > tolerance::kSamePlace ||
+          distance(b.end(), pattern.sidePath(t.b).start()) > tolerance::kSamePlace)
         continue;
       for (const auto& [side, along] : {std::pair{&s.a, a.length()}, {&s.b, b.length()}}) {
         pattern.pieces[side->piece].marks.push_back(notchMark(notch, pattern.placeOnSide(*side, along)));
@@ -354,7 +352,7 @@ Joined joinPieces(Pattern& pattern, std::string_view seamId, const std::string& 
     for (SeamSide* side : {&s.a, &s.b}) side->piece = shifted(side->piece);
   for (Trim& t : pattern.trims) t.piece = shifted(t.piece);
   Joined done = joiner.done();
-  if (done.shift < kLeastShown) done.shift = 0;
+  if (done.shift < tolerance::kRounding) done.shift = 0;
   return done;
 }
 

@@ -3,12 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "geometry/tolerances.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
-
-constexpr double kEnd = 1e-6;  // mm: rounding at the end of a stretch
 
 bool names(const EdgeMap& map, const std::string& edge) {
   return std::any_of(map.begin(), map.end(), [&](const EdgePart& part) { return part.was == edge; });
@@ -32,7 +31,8 @@ double nearestOn(const Path& path, Vec2 point) {
 
 std::optional<Anchor> carried(const Anchor& anchor, const EdgeMap& map) {
   for (const EdgePart& part : map)
-    if (part.was == anchor.edge && anchor.at >= part.from - kEnd && anchor.at <= part.to + kEnd)
+    if (part.was == anchor.edge && anchor.at >= part.from - tolerance::kNothing &&
+        anchor.at <= part.to + tolerance::kNothing)
       return Anchor{part.is, part.place(std::clamp(anchor.at, part.from, part.to)), anchor.offset};
   return std::nullopt;
 }

@@ -6,15 +6,11 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "pieces/marks.h"
 
 namespace armure {
-namespace {
-
-constexpr double kTiny = 1e-6;  // mm
-constexpr double kOn = 1e-3;    // mm
-
-}  // namespace
+namespace {}  // namespace
 
 bool hasEdge(const Piece& piece, std::string_view id) {
   for (size_t i = 0; i < piece.lines(); ++i)
@@ -32,7 +28,7 @@ std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& f
   const size_t n = piece.edges.size(), first = edgePlace(piece, from.edge), last = edgePlace(piece, to.edge);
   std::vector<BoundaryStretch> out;
   const auto add = [&](size_t edge, double a, double b) {
-    if (b - a > kTiny) out.push_back({edge, a, b});
+    if (b - a > tolerance::kNothing) out.push_back({edge, a, b});
   };
   if (first == last && to.at > from.at) {
     add(first, from.at, to.at);
@@ -47,13 +43,15 @@ std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& f
 std::optional<double> nearOn(const Path& path, Vec2 point) {
   constexpr int kSamples = 24;
   std::optional<double> best;
-  double nearest = kOn;
+  double nearest = tolerance::kSamePlace;
   for (size_t i = 0; i < path.cubics().size(); ++i) {
     const Cubic& c = path.cubics()[i];
     // A cubic lies in the box of its control points.
     const auto [left, right] = std::minmax({c.p0.x, c.p1.x, c.p2.x, c.p3.x});
     const auto [top, bottom] = std::minmax({c.p0.y, c.p1.y, c.p2.y, c.p3.y});
-    if (point.x < left - kOn || point.y < top - kOn || point.x > right + kOn || point.y > bottom + kOn) continue;
+    if (point.x < left - tolerance::kSamePlace || point.y < top - tolerance::kSamePlace ||
+        point.x > right + tolerance::kSamePlace || point.y > bottom + tolerance::kSamePlace)
+      continue;
     double t = 0, least = HUGE_VAL;
     for (int k = 0; k <= kSamples; ++k) {
       const double at = static_cast<double>(k) / kSamples, d = distance(c.at(at), point);

@@ -6,6 +6,8 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
+
 namespace armure {
 
 std::string_view roleName(EdgeRole role) {
@@ -250,8 +252,6 @@ double Pattern::shellLength(const LayerLine& line) const {
 
 namespace {
 
-constexpr double kMeets = 1e-6, kWithin = 1e-3;  // mm
-
 Problem fault(const std::string& piece, std::string what) {
   return {piece, std::move(what), "this is a fault of the program: please keep the order file, and choose otherwise"};
 }
@@ -266,8 +266,9 @@ std::optional<Problem> dartProblem(const Piece& p) {
       return fault(p.name, fmt::format("the mouth of its dart {} is gone", d.id));
     const Vec2 from = d.isOpen() ? mouth->path.start() : d.legs[1].path.end(),
                to = d.isOpen() ? mouth->path.end() : d.legs[0].path.start();
-    if (!(distance(d.legs[0].path.end(), d.legs[1].path.start()) <= kMeets &&
-          distance(d.legs[0].path.start(), from) <= kMeets && distance(d.legs[1].path.end(), to) <= kMeets))
+    if (!(distance(d.legs[0].path.end(), d.legs[1].path.start()) <= tolerance::kNothing &&
+          distance(d.legs[0].path.start(), from) <= tolerance::kNothing &&
+          distance(d.legs[1].path.end(), to) <= tolerance::kNothing))
       return fault(p.name, fmt::format("the legs of its dart {} do not meet", d.id));
   }
   for (const Edge& e : p.edges)
@@ -300,7 +301,7 @@ std::optional<Problem> pieceProblem(const Piece& p) {
     const Edge &e = p.edges[i], &next = p.edges[(i + 1) % p.edges.size()];
     if (e.path.empty()) return fault(p.name, fmt::format("its edge {} is empty", e.id));
     if (find(e.id) != &e) return fault(p.name, fmt::format("two of its edges are called {}", e.id));
-    if (!(distance(e.path.end(), next.path.start()) <= kMeets))
+    if (!(distance(e.path.end(), next.path.start()) <= tolerance::kNothing))
       return fault(p.name, fmt::format("its edges {} and {} do not meet", e.id, next.id));
   }
   if (!runsClockwise(p)) return fault(p.name, "its outline is turned inside out");
@@ -311,7 +312,7 @@ std::optional<Problem> pieceProblem(const Piece& p) {
       const std::string what = fmt::format("the {} {}", m.isNotch() ? "notch" : "level", m.id);
       const Edge* e = find(anchor->edge);
       if (!e) return fault(p.name, fmt::format("{} lies on an edge that is gone ({})", what, anchor->edge));
-      if (!(anchor->at >= -kWithin && anchor->at <= e->path.length() + kWithin))
+      if (!(anchor->at >= -tolerance::kSamePlace && anchor->at <= e->path.length() + tolerance::kSamePlace))
         return fault(p.name, fmt::format("{} lies beyond the end of its edge {}", what, anchor->edge));
     }
   return std::nullopt;

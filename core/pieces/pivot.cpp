@@ -4,6 +4,7 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "pieces/darts.h"
 #include "pieces/join.h"
 #include "pieces/marks.h"
@@ -12,11 +13,7 @@
 namespace armure {
 namespace {
 
-constexpr double kTiny = 1e-6;       // mm
-constexpr double kMeets = 1e-3;      // mm
-constexpr double kOnCut = 0.5;       // mm
-constexpr double kLeastMark = 0.02;  // mm: a level through a corner is not a level across
-constexpr double kWhole = 1e-9;      // rad: a dart with less is closed
+constexpr double kOnCut = 0.5;  // mm
 
 // Splits an edge and keeps every seam that uses it whole. Returns the id of the part that begins at the place; at an
 // end of the edge nothing is split, and the neighbour begins there.
@@ -24,8 +21,8 @@ std::string splitAt(Pattern& pattern, size_t piece, const Anchor& at) {
   Piece& p = pattern.pieces.at(piece);
   const double length = p.edge(at.edge).path.length();
   const size_t i = edgePlace(p, at.edge);
-  if (at.at < kTiny) return at.edge;
-  if (at.at > length - kTiny) return p.edges[(i + 1) % p.edges.size()].id;
+  if (at.at < tolerance::kNothing) return at.edge;
+  if (at.at > length - tolerance::kNothing) return p.edges[(i + 1) % p.edges.size()].id;
   const auto [first, second] = splitEdge(p, {at.edge, false}, at.at);
   for (Seam& s : pattern.seams)
     for (SeamSide* side : {&s.a, &s.b}) {
@@ -52,17 +49,18 @@ void cutSeam(Pattern& pattern, size_t index, bool sideA, size_t uses, const std:
   double from = 0, to = 0;
   for (const SeamNotch& n : s.notches) {
     const double m = sideA ? n.a : n.b, o = sideA ? n.b : n.a;
-    if (m <= along + kMeets) from = m, to = o;
+    if (m <= along + tolerance::kSamePlace) from = m, to = o;
   }
   const double there = to + along - from;
   const Anchor place = pattern.placeOnSide(other, there);
   const double length = pattern.pieces[other.piece].edge(place.edge).path.length();
-  if (place.at > kMeets && place.at < length - kMeets) splitAt(pattern, other.piece, place);
+  if (place.at > tolerance::kSamePlace && place.at < length - tolerance::kSamePlace)
+    splitAt(pattern, other.piece, place);
   Seam lower = s;
   lower.id += suffix;
   lower.eases.clear();
   size_t split = 0;
-  for (double sum = 0; split < other.chain.size() && sum < there - kMeets; ++split)
+  for (double sum = 0; split < other.chain.size() && sum < there - tolerance::kSamePlace; ++split)
     sum += pattern.pieces[other.piece].edge(other.chain[split].edge).path.length();
   const auto part = [](SeamSide& upper, SeamSide& below, size_t at) {
     const auto middle = static_cast<std::ptrdiff_t>(at);
@@ -72,8 +70,10 @@ void cutSeam(Pattern& pattern, size_t index, bool sideA, size_t uses, const std:
   part(mine, sideA ? lower.a : lower.b, uses);
   part(other, sideA ? lower.b : lower.a, split);
   const double a = sideA ? along : there, b = sideA ? there : along;
-  std::erase_if(s.notches, [&](const SeamNotch& n) { return n.a > a - kMeets || n.b > b - kMeets; });
-  std::erase_if(lower.notches, [&](const SeamNotch& n) { return n.a < a + kMeets || n.b < b + kMeets; });
+  std::erase_if(s.notches,
+                [&](const SeamNotch& n) { return n.a > a - tolerance::kSamePlace || n.b > b - tolerance::kSamePlace; });
+  std::erase_if(lower.notches,
+                [&](const SeamNotch& n) { return n.a < a + tolerance::kSamePlace || n.b < b + tolerance::kSamePlace; });
   for (SeamNotch& n : lower.notches) n.a -= a, n.b -= b;
   pattern.seams.insert(pattern.seams.begin() + static_cast<std::ptrdiff_t>(index) + 1, std::move(lower));
 }
@@ -110,7 +110,7 @@ class Turner {
     const std::vector<LevelLine> levels = p.levelLines();  // before anything turns
     Polyline outline;
     for (size_t i = after ? mouthAt_ : 0; i < (after ? p.edges.size() : mouthAt_); ++i) {
-      const Polyline part = p.edges[i].path.flattened(0.05);
+      const Polyline part = p.edges[i].path.flattened(tolerance::kCoarseFlatness);
       outline.insert(outline.end(), part.begin(), part.end());
       p.edges[i].path = p.edges[i].path.transformed(m);
     }
@@ -136,7 +136,7 @@ class Turner {
     Piece& p = piece();
     std::erase_if(p.marks, [](const Mark& mark) { return mark.isLevel(); });
     const auto add = [&](const std::string& level, Vec2 a, Vec2 b) {
-      if (distance(a, b) >= kLeastMark) p.marks.push_back(levelMark(p, level, a, b));
+      if (distance(a, b) >= tolerance::kLeastLevel) p.marks.push_back(levelMark(p, level, a, b));
     };
     for (const LevelLine& l : levels) {
       if (onCut(l.a) && onCut(l.b)) {  // along the cut: it stays on the part that does
@@ -234,8 +234,8 @@ DartTurn openDart(Pattern& pattern, const DartCut& cut, double angleRad, const D
   const auto mouth = static_cast<std::ptrdiff_t>(turner.mouthAt());
   const Vec2 m1 = p.edges[turner.mouthAt() - 1].path.end(), m2 = p.edges[turner.mouthAt()].path.start();
   const auto [leg1, leg2] = legs(turner.pivot(), m1, m2, name.clear);
-  p.edges.insert(p.edges.begin() + mouth, {{name.id + "-1", EdgeRole::Seam, 0, leg1},
-                                           {name.id + "-2", EdgeRole::Seam, 0, leg2}});
+  p.edges.insert(p.edges.begin() + mouth,
+                 {{name.id + "-1", EdgeRole::Seam, 0, leg1}, {name.id + "-2", EdgeRole::Seam, 0, leg2}});
   endOnLegs(p, turner.mouthAt());
   // Seams that ran on across the mouth end there now.
   const std::string before = p.edges[turner.mouthAt() - 1].id;
@@ -377,7 +377,7 @@ void runOnInCloth(Piece& piece) {
       Mark &first = piece.marks[i], &second = piece.marks[k];
       if (i == k || !first.isLevel() || !second.isLevel() || first.id != second.id) continue;
       if (first.b.onOutline() || second.a.onOutline()) continue;
-      if (distance(piece.point(first.b), piece.point(second.a)) > kMeets) continue;
+      if (distance(piece.point(first.b), piece.point(second.a)) > tolerance::kSamePlace) continue;
       first.b = second.b;
       piece.marks.erase(piece.marks.begin() + static_cast<std::ptrdiff_t>(k));
       return runOnInCloth(piece);
@@ -399,7 +399,7 @@ DartTurn closeDart(Pattern& pattern, std::string_view id, const Anchor& pivot, T
   DartCut cut{dart.piece, {p.edges.front().id, 0}, {p.edges[dart.first].id, 0}, turned};
   Turner turner(pattern, cut);
   const DartTurn turn = turner.turn(-by);
-  if (whole - by > kWhole) {
+  if (whole - by > tolerance::kShut) {
     const Vec2 m1 = p.edges[dart.first - 1].path.end(), m2 = p.edges[dart.first].path.start();
     Edge one = leg1, two = leg2;
     std::tie(one.path, two.path) = legs(turner.pivot(), m1, m2, clear);
@@ -427,7 +427,7 @@ DartTurn transferDart(Pattern& pattern, std::string_view id, double part, const 
   // The pivot, wherever it lies on the outline now.
   const Piece& p = pattern.pieces[to.piece];
   for (const Edge& e : p.edges)
-    if (distance(e.path.start(), pivot) < kMeets) {
+    if (distance(e.path.start(), pivot) < tolerance::kSamePlace) {
       closeDart(pattern, id, {e.id, 0}, turned, part);
       break;
     }

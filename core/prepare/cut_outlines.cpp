@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "geometry/tolerances.h"
+
 namespace armure {
 namespace {
 
@@ -59,15 +61,15 @@ std::vector<Polyline> cutOutlines(const Pattern& pattern) {
     for (size_t i = 0; i < piece.edges.size(); ++i) {
       const Edge& e = piece.edges[i];
       const bool fold = e.role == EdgeRole::Fold;
-      edges.push_back({fold                          ? Polyline{e.path.start(), e.path.end()}
-                       : e.role == EdgeRole::Mouth   ? roofed(piece, i)
-                                                     : e.path.flattened(kOutlineTolerance),
+      edges.push_back({fold                        ? Polyline{e.path.start(), e.path.end()}
+                       : e.role == EdgeRole::Mouth ? roofed(piece, i)
+                                                   : e.path.flattened(tolerance::kOutlineFlatness),
                        e.allowance, fold});
     }
     // Without any allowance one cuts along the edge itself.
     const bool butted =
         std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
-    all.push_back(butted ? piece.outline(kExportTolerance) : cutOutline(edges));
+    all.push_back(butted ? piece.outline(tolerance::kFileFlatness) : cutOutline(edges));
   }
   return all;
 }

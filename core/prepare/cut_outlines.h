@@ -11,10 +11,6 @@
 
 namespace armure {
 
-// Edges of the exports are flattened to within this many mm; outlines to cut, which are remade with every change, a
-// little more coarsely.
-inline constexpr double kExportTolerance = 0.005, kOutlineTolerance = 0.02;
-
 std::vector<Polyline> cutOutlines(const Pattern& pattern);
 
 }  // namespace armure

@@ -7,13 +7,6 @@
 namespace armure {
 namespace {
 
-constexpr std::array<PaperSize, 4> kPapers{{
-    {"a4", "A4", 210, 297},
-    {"letter", "Letter", 8.5 * 25.4, 11 * 25.4},
-    {"a3", "A3", 297, 420},
-    {"a0", "A0", 841, 1189},
-}};
-
 int tilesAlong(double length, double step) {
   return std::max(1, static_cast<int>(std::ceil((length - kTileOverlap) / step - 1e-9)));
 }
@@ -27,11 +20,14 @@ std::string rowName(int row) {
 
 }  // namespace
 
-std::span<const PaperSize> paperTable() { return kPapers; }
+std::span<const PaperSize> paperTable() {
+  return std::span(kPaperTable).subspan(1);  // the first is the full size
+}
 
 const PaperSize* findPaper(std::string_view id) {
-  const auto row = std::find_if(kPapers.begin(), kPapers.end(), [&](const PaperSize& p) { return p.id == id; });
-  return row == kPapers.end() ? nullptr : &*row;
+  for (const PaperSize& p : paperTable())
+    if (p.id == id) return &p;
+  return nullptr;
 }
 
 Tiling tile(const PaperLayout& layout, const PaperSize& paper) {

@@ -10,15 +10,11 @@
 #include <vector>
 
 #include "prepare/arrange.h"
+#include "rules/paper_table.h"
 
 namespace armure {
 
-struct PaperSize {
-  std::string_view id, name;
-  double width, height;  // mm, portrait
-};
-
-// A-series: ISO 216:2007, table of trimmed sizes. Letter: ANSI/ASME Y14.1, 8 1/2 x 11 in.
+// The papers a layout is tiled on; nullptr for the one full-size sheet and for what is not known.
 std::span<const PaperSize> paperTable();
 const PaperSize* findPaper(std::string_view id);
 

@@ -6,6 +6,7 @@
 
 #include <array>
 
+#include "rules/paper_table.h"
 #include "rules/rule_table.h"
 
 namespace armure {
@@ -196,10 +197,11 @@ inline constexpr std::array<RuleOption, 2> kKeep{{
     {"drafted", "as drafted", "seams are measured and shown, nothing is moved"},
     {"balanced", "balanced", "every stretch fits and every girth is right, with the smallest movement of the edges"},
 }};
-inline constexpr std::array<RuleOption, 3> kPapers{{
-    {"full", "one sheet, full size", "for a plotter or a copy shop"},
-    {"a4", "A4 sheets", "tiled, 210 x 297 mm (ISO 216)"},
-    {"letter", "Letter sheets", "tiled, 8 1/2 x 11 in"},
-}};
+inline constexpr auto kPapers = [] {
+  std::array<RuleOption, kPaperTable.size()> options{};
+  for (size_t i = 0; i < options.size(); ++i)
+    options[i] = {kPaperTable[i].id, kPaperTable[i].label, kPaperTable[i].note};
+  return options;
+}();
 
 }  // namespace armure

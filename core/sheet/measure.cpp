@@ -5,6 +5,8 @@
 #include <numbers>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
+
 namespace armure {
 namespace {
 
@@ -20,9 +22,8 @@ const Edge& edgeOf(const Pattern& pattern, size_t piece, const std::string& id) 
 
 // The direction a curve leaves its start in: to the first control point that is not the start itself.
 Vec2 leaving(const Cubic& c) {
-  constexpr double kSame = 1e-9;  // mm
   for (const Vec2 p : {c.p1, c.p2, c.p3})
-    if (distance(c.p0, p) > kSame) return unit(p - c.p0);
+    if (distance(c.p0, p) > tolerance::kRounding) return unit(p - c.p0);
   return {};
 }
 Vec2 leavingStart(const Path& path) { return leaving(path.cubics().front()); }
@@ -120,8 +121,7 @@ MeasuredCorner measureCorner(const Pattern& pattern, const SeamSide& side, bool 
                other = begins ? leavingEnd(across.path) : leavingStart(across.path);
     // Clockwise with y down the piece lies on the right of an edge.
     const double inside = begins ? angleBetween(along, other) : angleBetween(other, along);
-    return {&across, begins ? mine.path.start() : mine.path.end(),
-            inside < 0 ? inside + 2 * std::numbers::pi : inside};
+    return {&across, begins ? mine.path.start() : mine.path.end(), inside < 0 ? inside + 2 * std::numbers::pi : inside};
   }
   throw std::out_of_range("sheet: no edge " + use.edge);
 }

@@ -6,14 +6,14 @@
 #include <cmath>
 
 #include "balance/fit.h"
+#include "geometry/tolerances.h"
 #include "lowered.h"
 #include "pieces/outline_parts.h"
 
 namespace armure {
 namespace {
 
-constexpr double kStraight = 1e5;   // mm of radius: an edge without a bend
-constexpr double kFlatness = 0.02;  // mm, for outlines checked as polygons
+constexpr double kStraight = 1e5;  // mm of radius: an edge without a bend
 
 class PieceRows : RowMaker {
  public:
@@ -58,7 +58,7 @@ class PieceRows : RowMaker {
 
       CheckRow simple = pieceRow(p, "outline");
       simple.quantity = Quantity::Count;
-      const bool sewn = isSimple(p.outline(kFlatness)), cut = isSimple(input_.cutOutlines[i]);
+      const bool sewn = isSimple(p.outline(tolerance::kOutlineFlatness)), cut = isSimple(input_.cutOutlines[i]);
       simple.detail = sewn ? "the outline to cut crosses itself" : "the sewn outline crosses itself";
       judge(simple, sewn && cut ? 0 : 1, 0, "take less into its seams, or make the allowance smaller");
 

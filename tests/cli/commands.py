@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """The commands of armure-cli, from outside. usage: commands.py ARMURE_CLI PROJECT_DIR"""
-import json, os, subprocess, sys, unittest
+import json, os, re, subprocess, sys, unittest
 
 from cases import PROJECT, Case, run
 
@@ -118,6 +118,21 @@ class Commands(Case):
         run("new", "--measurements", files[3], "--style", "sweetheart-laced", "-o", self.path("again.armure"))
         with open(self.order, encoding="utf-8") as a, open(self.path("again.armure"), encoding="utf-8") as b:
             self.assertEqual(a.read(), b.read())
+
+    def test_a_pdf_is_on_the_orders_own_paper_unless_another_is_named(self):
+        order = self.path("on-paper.armure")
+
+        def pages(*options):
+            out = self.path("pages.pdf")
+            code, _, errors = run("export", order, "--pdf", out, *options)
+            self.assertEqual(code, 0, errors)
+            with open(out, "rb") as f:
+                return len(re.findall(rb"/Type\s*/Page\b", f.read()))
+        for paper in ("full", "a4", "letter", "a3", "a0"):
+            self.assertEqual(run("set", self.order, "paper.size=" + paper, "-o", order)[0], 0)
+            self.assertEqual(pages(), pages("--paper", paper), paper)
+        self.assertEqual(pages("--paper", "full"), 1)
+        self.assertGreater(pages("--paper", "a4"), pages("--paper", "a3"))
 
     def test_the_demo_orders_are_what_their_measures_make(self):
         for name in ("1-ferry", "2-lamp-room", "3-harbour-wall"):
