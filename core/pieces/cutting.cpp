@@ -301,7 +301,8 @@ class Cutter {
         front.push_back({i, {"shoulder", false}});
       }
     }
-    if (!front.empty() && !back.empty()) sewLines(pattern_, front, back, "shoulder", "Shoulder seam", SeamKind::Shoulder);
+    if (!front.empty() && !back.empty())
+      sewLines(pattern_, front, back, "shoulder", "Shoulder seam", SeamKind::Shoulder);
   }
 
   void addLevelMarks(const Panel& p, Piece& piece) const {

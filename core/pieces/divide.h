@@ -40,7 +40,8 @@ struct PieceName {
 // theirs; the parts on the left come last, named by `left`, one for each piece; a seam on the left gets the line's id
 // behind its own. Every length, notch and level mark stays where it was. A seam of which only one side is cut gets a
 // corner on the other side too, so that each edge is sewn once. Throws std::invalid_argument when the ends of a path
-// are not on the boundary, the path runs through a dart, or a seam is cut at places of its two sides that do not belong together.
+// are not on the boundary, the path runs through a dart, or a seam is cut at places of its two sides that do not belong
+// together.
 void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<PieceName>& left);
 
 // Whether a line cuts through a dart of a piece: it cannot be divided there.
