@@ -41,7 +41,7 @@ BalanceCertificate certify(const BalanceProblem& problem, const Solution& s) {
                     : family == Family::Girth  ? c.worstGirth
                     : family == Family::Corner ? c.worstCorner
                                                : c.worstJoin;
-    worst = std::max(worst, std::abs(s.there.values(static_cast<Eigen::Index>(r))));
+    worst = std::max(worst, std::abs(s.there.residual(static_cast<Eigen::Index>(r))));
   }
   c.iterations = s.iterations;
   c.converged = s.ended && std::max({c.worstStretch, c.worstGirth, c.worstCorner, c.worstJoin}) < kHolds;

@@ -160,8 +160,8 @@ double MovingEdge::length(size_t from, size_t to, const Eigen::VectorXd& x, doub
   return sum;
 }
 
-void MovingEdge::addCurvature(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
-                              Eigen::Ref<Eigen::MatrixXd> into) const {
+void MovingEdge::addHessian(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
+                            Eigen::Ref<Eigen::MatrixXd> into) const {
   for (size_t i = from; i < to; ++i) {
     const Cubic c = moved(i, x);
     // What the unknowns of a joint do to the velocity: d of the first and, the other way round, of the second; the two

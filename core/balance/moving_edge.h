@@ -55,8 +55,8 @@ class MovingEdge {
                 Eigen::Ref<Eigen::VectorXd> gradient) const;
   // Adds `factor` times the second derivative of that length by the unknowns of the edge. With g_k what unknown k does
   // to the velocity v, and T = v / |v|:  integral g_k g_l (1 - T T') / |v| dt.
-  void addCurvature(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
-                    Eigen::Ref<Eigen::MatrixXd> into) const;
+  void addHessian(size_t from, size_t to, const Eigen::VectorXd& x, double factor,
+                  Eigen::Ref<Eigen::MatrixXd> into) const;
 
  private:
   std::vector<Cubic> cubics_;

@@ -96,12 +96,13 @@ struct BalanceRow {
   double constant = 0;
 };
 
-// Values of all rows, and their derivatives: for each edge the rows it takes part in, and for each of these a column
-// with the derivative by the unknowns of the edge. Every row is found at few edges only.
+// The constraints to first order: the residual of every row, mm, and the Jacobian, sparse and by edge. An edge has the
+// rows it takes part in, and for each of these a column: the gradient of the row by the unknowns of the edge. Every row
+// is found at few edges only.
 struct Linearised {
-  Eigen::VectorXd values;
+  Eigen::VectorXd residual;
   std::vector<std::vector<Eigen::Index>> rows;  // by edge
-  std::vector<Eigen::MatrixXd> slopes;          // by edge: unknowns x rows[edge]
+  std::vector<Eigen::MatrixXd> jacobian;        // by edge, transposed: unknowns x rows[edge]
 };
 
 class BalanceProblem {
@@ -121,10 +122,10 @@ class BalanceProblem {
   void leaveOut(Family family);
 
   Linearised linearised(const Eigen::VectorXd& x) const;
-  Eigen::VectorXd values(const Eigen::VectorXd& x) const;
-  // Second derivatives of the rows, each counted lambda_r times, by the unknowns of each edge that moves (empty for the
-  // others). Widths are left out: their feet move along them, and they are straight to first order.
-  std::vector<Eigen::MatrixXd> curvature(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const;
+  Eigen::VectorXd residual(const Eigen::VectorXd& x) const;
+  // Hessians of the rows, each counted lambda_r times and summed, by the unknowns of each edge that moves (empty for
+  // the others). Widths are left out: their feet move along them, and they are straight to first order.
+  std::vector<Eigen::MatrixXd> hessians(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const;
   // The unknowns of one edge; zero for one that may not move.
   Eigen::VectorXd part(const Eigen::VectorXd& x, size_t edge) const;
   // The part of an edge of a piece, by index; nothing when it takes no part.

@@ -15,17 +15,17 @@ Eigen::VectorXd BalanceProblem::part(const Eigen::VectorXd& x, size_t edge) cons
 
 Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
   Linearised out;
-  out.values.resize(static_cast<Eigen::Index>(rows_.size()));
+  out.residual.resize(static_cast<Eigen::Index>(rows_.size()));
   out.rows = rowsOf_;
   std::vector<Eigen::VectorXd> parts;
   for (size_t e = 0; e < edges_.size(); ++e) {
     parts.push_back(part(x, e));
-    out.slopes.emplace_back(Eigen::MatrixXd::Zero(parts[e].size(), static_cast<Eigen::Index>(rowsOf_[e].size())));
+    out.jacobian.emplace_back(Eigen::MatrixXd::Zero(parts[e].size(), static_cast<Eigen::Index>(rowsOf_[e].size())));
   }
   const auto column = [&](size_t edge, size_t row) -> Eigen::Ref<Eigen::VectorXd> {
     const auto& rows = rowsOf_[edge];
     const auto k = std::lower_bound(rows.begin(), rows.end(), static_cast<Eigen::Index>(row)) - rows.begin();
-    return out.slopes[edge].col(k);
+    return out.jacobian[edge].col(k);
   };
   const auto place = [&](const Foot& f) {
     return f.edge ? edges_[*f.edge].moving.movedJoint(f.joint, parts[*f.edge]) : f.still;
@@ -63,12 +63,12 @@ Linearised BalanceProblem::linearised(const Eigen::VectorXd& x) const {
       c(MovingEdge::at(t.joint) + 2) -= t.factor * now.y / square;
       c(MovingEdge::at(t.joint) + 3) += t.factor * now.x / square;
     }
-    out.values(static_cast<Eigen::Index>(r)) = value;
+    out.residual(static_cast<Eigen::Index>(r)) = value;
   }
   return out;
 }
 
-Eigen::VectorXd BalanceProblem::values(const Eigen::VectorXd& x) const {
+Eigen::VectorXd BalanceProblem::residual(const Eigen::VectorXd& x) const {
   std::vector<Eigen::VectorXd> parts;
   for (size_t e = 0; e < edges_.size(); ++e) parts.push_back(part(x, e));
   const auto place = [&](const Foot& f) {
@@ -89,7 +89,7 @@ Eigen::VectorXd BalanceProblem::values(const Eigen::VectorXd& x) const {
   return values;
 }
 
-std::vector<Eigen::MatrixXd> BalanceProblem::curvature(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const {
+std::vector<Eigen::MatrixXd> BalanceProblem::hessians(const Eigen::VectorXd& x, const Eigen::VectorXd& lambda) const {
   std::vector<Eigen::MatrixXd> all;
   std::vector<Eigen::VectorXd> parts;
   for (size_t e = 0; e < edges_.size(); ++e) {
@@ -101,7 +101,7 @@ std::vector<Eigen::MatrixXd> BalanceProblem::curvature(const Eigen::VectorXd& x,
     const double counts = lambda(static_cast<Eigen::Index>(r));
     for (const LengthTerm& t : rows_[r].lengths)
       if (edges_[t.edge].offset)
-        edges_[t.edge].moving.addCurvature(t.from, t.to, parts[t.edge], counts * t.factor, all[t.edge]);
+        edges_[t.edge].moving.addHessian(t.from, t.to, parts[t.edge], counts * t.factor, all[t.edge]);
     for (const TurnTerm& t : rows_[r].turns) {
       const Vec2 now = t.tangent + MovingEdge::tangentChange(parts[t.edge], t.joint);
       const double scale = counts * t.factor / std::pow(dot(now, now), 2);

@@ -35,16 +35,16 @@ VectorXd pulled(const BalanceProblem& problem, const Linearised& linear, const V
   forEachMoving(problem, [&](size_t e, Index offset, Index n) {
     const auto& rows = linear.rows[e];
     for (size_t k = 0; k < rows.size(); ++k)
-      out.segment(offset, n) += v(rows[k]) * linear.slopes[e].col(static_cast<Index>(k));
+      out.segment(offset, n) += v(rows[k]) * linear.jacobian[e].col(static_cast<Index>(k));
   });
   return out;
 }
 
 // J x.
 VectorXd along(const BalanceProblem& problem, const Linearised& linear, const VectorXd& x) {
-  VectorXd out = VectorXd::Zero(linear.values.size());
+  VectorXd out = VectorXd::Zero(linear.residual.size());
   forEachMoving(problem, [&](size_t e, Index offset, Index n) {
-    const VectorXd part = linear.slopes[e].transpose() * x.segment(offset, n);
+    const VectorXd part = linear.jacobian[e].transpose() * x.segment(offset, n);
     for (size_t k = 0; k < linear.rows[e].size(); ++k) out(linear.rows[e][k]) += part(static_cast<Index>(k));
   });
   return out;
@@ -69,7 +69,7 @@ class Blocks {
   std::vector<BlockCholesky> factored(const VectorXd& x, const VectorXd& lambda) const {
     if (lambda.size() == 0) return plain_;
     std::vector<BlockCholesky> all = plain_;
-    const std::vector<MatrixXd> bent = problem_.curvature(x, lambda);
+    const std::vector<MatrixXd> bent = problem_.hessians(x, lambda);
     forEachMoving(problem_, [&](size_t e, Index, Index) {
       BlockCholesky with(hessians_[e] - bent[e]);
       if (with.isPositive()) all[e] = std::move(with);
@@ -93,10 +93,10 @@ class Blocks {
 
 // J W^-1 J'.
 MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear, const std::vector<BlockCholesky>& blocks) {
-  const Index n = linear.values.size();
+  const Index n = linear.residual.size();
   MatrixXd schur = MatrixXd::Zero(n, n);
   forEachMoving(problem, [&](size_t e, Index, Index) {
-    const MatrixXd half = blocks[e].half(linear.slopes[e]), part = half.transpose() * half;
+    const MatrixXd half = blocks[e].half(linear.jacobian[e]), part = half.transpose() * half;
     const auto& rows = linear.rows[e];
     for (size_t i = 0; i < rows.size(); ++i)
       for (size_t j = 0; j < rows.size(); ++j)
@@ -130,7 +130,7 @@ double shortened(const BalanceProblem& problem, const VectorXd& x, const VectorX
   constexpr double kSmallest = 1.0 / 32, kGoodEnough = 1e-3;
   if (now < kGoodEnough) return 1;
   for (double part = 1; part > kSmallest; part /= 2)
-    if (problem.values(x + part * towards).norm() < now * (1 + 1e-4)) return part;
+    if (problem.residual(x + part * towards).norm() < now * (1 + 1e-4)) return part;
   return kSmallest;
 }
 
@@ -138,7 +138,7 @@ double shortened(const BalanceProblem& problem, const VectorXd& x, const VectorX
 MatrixXd gramOf(const Linearised& linear, const std::vector<size_t>& rows) {
   const auto n = static_cast<Index>(rows.size());
   MatrixXd gram = MatrixXd::Zero(n, n);
-  for (size_t e = 0; e < linear.slopes.size(); ++e) {
+  for (size_t e = 0; e < linear.jacobian.size(); ++e) {
     const auto& at = linear.rows[e];
     const auto column = [&](size_t row) {
       return std::lower_bound(at.begin(), at.end(), static_cast<Index>(row)) - at.begin();
@@ -147,7 +147,7 @@ MatrixXd gramOf(const Linearised& linear, const std::vector<size_t>& rows) {
     for (Index i = 0; i < n; ++i)
       for (Index j = 0; j < n; ++j) {
         const size_t a = rows[static_cast<size_t>(i)], b = rows[static_cast<size_t>(j)];
-        if (has(a) && has(b)) gram(i, j) += linear.slopes[e].col(column(a)).dot(linear.slopes[e].col(column(b)));
+        if (has(a) && has(b)) gram(i, j) += linear.jacobian[e].col(column(a)).dot(linear.jacobian[e].col(column(b)));
       }
   }
   return gram;
@@ -156,7 +156,7 @@ MatrixXd gramOf(const Linearised& linear, const std::vector<size_t>& rows) {
 // What no movement mends of these rows taken alone, to first order; by row, mm.
 VectorXd unmendable(const Linearised& linear, const std::vector<size_t>& rows) {
   VectorXd c(static_cast<Index>(rows.size()));
-  for (size_t i = 0; i < rows.size(); ++i) c(static_cast<Index>(i)) = linear.values(static_cast<Index>(rows[i]));
+  for (size_t i = 0; i < rows.size(); ++i) c(static_cast<Index>(i)) = linear.residual(static_cast<Index>(rows[i]));
   const MatrixXd gram = gramOf(linear, rows);
   Eigen::CompleteOrthogonalDecomposition<MatrixXd> cod;
   cod.setThreshold(1e-9);
@@ -167,7 +167,7 @@ VectorXd unmendable(const Linearised& linear, const std::vector<size_t>& rows) {
 // Sets of rows that fight. What is left over is itself orthogonal to every movement, so the rows it touches already are
 // such a set; rows are then left out one by one as long as the others still cannot hold (a deletion filter).
 std::vector<Conflict> conflictsIn(const Linearised& linear) {
-  std::vector<size_t> all(static_cast<size_t>(linear.values.size()));
+  std::vector<size_t> all(static_cast<size_t>(linear.residual.size()));
   std::iota(all.begin(), all.end(), size_t{0});
   std::vector<Conflict> conflicts;
   while (!all.empty()) {
@@ -188,7 +188,7 @@ std::vector<Conflict> conflictsIn(const Linearised& linear) {
     conflicts.push_back({fighting, largest(unmendable(linear, fighting))});
     // Without the one that is furthest out the rest of the pattern is looked at again.
     const auto worst = std::max_element(fighting.begin(), fighting.end(), [&](size_t a, size_t b) {
-      return std::abs(linear.values(static_cast<Index>(a))) < std::abs(linear.values(static_cast<Index>(b)));
+      return std::abs(linear.residual(static_cast<Index>(a))) < std::abs(linear.residual(static_cast<Index>(b)));
     });
     all.erase(std::find(all.begin(), all.end(), *worst));
   }
@@ -201,10 +201,10 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
   const Blocks blocks(problem);
   Solution s;
   s.x = VectorXd::Zero(problem.unknowns());
-  const bool nearer = start.size() == s.x.size() && problem.values(start).norm() < problem.values(s.x).norm();
+  const bool nearer = start.size() == s.x.size() && problem.residual(start).norm() < problem.residual(s.x).norm();
   if (nearer) s.x = start;
   s.there = problem.linearised(s.x);
-  if (nearer && lambda.size() == s.there.values.size()) s.lambda = lambda;
+  if (nearer && lambda.size() == s.there.residual.size()) s.lambda = lambda;
   Solution best;  // of the steps that were nearly still
   double least = kNearlyHolds;
   for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
@@ -213,14 +213,14 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
       return blocks.byEdge(v, [&](size_t e, const auto& part) { return VectorXd(bent[e].solve(part)); });
     };
     const VectorXd force = blocks.timesHessian(s.x);
-    s.lambda = solved(schurOf(problem, s.there, bent), along(problem, s.there, divided(force)) - s.there.values);
+    s.lambda = solved(schurOf(problem, s.there, bent), along(problem, s.there, divided(force)) - s.there.residual);
     const VectorXd towards = divided(pulled(problem, s.there, s.lambda) - force);
     s.ended = largest(towards) < kStill;
-    s.x += shortened(problem, s.x, towards, s.there.values.norm()) * towards;
+    s.x += shortened(problem, s.x, towards, s.there.residual.norm()) * towards;
     s.there = problem.linearised(s.x);
     constexpr int kUsual = 12;  // steps
     if (s.iterations < kUsual) continue;
-    if (const double off = largest(s.there.values); off < least && largest(towards) < kNearlyStill) {
+    if (const double off = largest(s.there.residual); off < least && largest(towards) < kNearlyStill) {
       least = off;
       best = s;
     }
@@ -232,7 +232,7 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
   }
   const VectorXd force = blocks.timesHessian(s.x);
   s.stationarity = largest(force - pulled(problem, s.there, s.lambda)) / std::max(1.0, largest(force));
-  if (s.ended && largest(s.there.values) > kViolated) s.conflicts = conflictsIn(s.there);
+  if (s.ended && largest(s.there.residual) > kViolated) s.conflicts = conflictsIn(s.there);
   return s;
 }
 
@@ -244,7 +244,7 @@ std::vector<Vec2> sharesOfRows(const BalanceProblem& problem, const Solution& so
   const Index at = MovingEdge::at(joint);
   MatrixXd axes = MatrixXd::Zero(e.moving.unknowns(), 2);
   axes(at, 0) = axes(at + 1, 1) = 1;
-  const MatrixXd asked = linear.slopes[edge].transpose() * BlockCholesky(e.moving.hessian()).solve(axes);
+  const MatrixXd asked = linear.jacobian[edge].transpose() * BlockCholesky(e.moving.hessian()).solve(axes);
   for (size_t k = 0; k < linear.rows[edge].size(); ++k) {
     const Index r = linear.rows[edge][k], c = static_cast<Index>(k);
     shares[static_cast<size_t>(r)] = solution.lambda(r) * Vec2{asked(c, 0), asked(c, 1)};

@@ -2,7 +2,7 @@
 //
 // The numerics of balancing: the minimum of the objective of a BalanceProblem on its constraints.
 //
-// With x the unknowns, H the Hessian of f, c the constraints, J their derivative and C_r the second derivative of row
+// With x the unknowns, H the Hessian of f, c the constraints, J their Jacobian and C_r the Hessian of row
 // r, each step p is that of Newton's method on H x = J' lambda, c = 0:
 //   W = H - sum_r lambda_r C_r
 //   lambda_(k+1) = (J W^-1 J')^-1 (J W^-1 H x_k - c)        p = W^-1 (J' lambda_(k+1) - H x_k)
@@ -35,7 +35,7 @@ struct Conflict {
 struct Solution {
   Eigen::VectorXd x;
   Eigen::VectorXd lambda;  // by row
-  Linearised there;        // the rows at x; their values are what is left over, mm
+  Linearised there;        // the rows at x; their residual is what is left over, mm
   int iterations = 0;
   bool ended = false;       // the steps became still; else there is no solution near
   double stationarity = 0;  // largest component of H x - J' lambda, in parts of that of H x

@@ -94,7 +94,7 @@ TEST_CASE("the second derivative of a moved edge's length agrees with difference
       VectorXd x(edge.unknowns());
       for (Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 2 : 0.02);
       MatrixXd curvature = MatrixXd::Zero(x.size(), x.size());
-      edge.addCurvature(from, to, x, 2, curvature);
+      edge.addHessian(from, to, x, 2, curvature);
       CHECK((curvature - curvature.transpose()).cwiseAbs().maxCoeff() < 1e-12);
       for (Index i = 0; i < x.size(); ++i) {
         VectorXd more = x, less = x, up = VectorXd::Zero(x.size()), down = up;
@@ -117,13 +117,13 @@ TEST_CASE("the second derivatives of all rows but widths agree with differences 
   VectorXd x(problem.unknowns()), lambda(static_cast<Index>(problem.rows().size()));
   for (Index i = 0; i < x.size(); ++i) x(i) = dice.between(-1, 1) * (i % 4 < 2 ? 1 : 0.01);
   for (Index i = 0; i < lambda.size(); ++i) lambda(i) = dice.between(-1, 1);
-  const std::vector<MatrixXd> curvature = problem.curvature(x, lambda);
+  const std::vector<MatrixXd> curvature = problem.hessians(x, lambda);
   // Of lambda'c by the unknowns of one edge.
   const auto gradient = [&](const VectorXd& at, size_t edge) {
     const Linearised linear = problem.linearised(at);
     VectorXd sum = VectorXd::Zero(problem.edges()[edge].moving.unknowns());
     for (size_t k = 0; k < linear.rows[edge].size(); ++k)
-      sum += lambda(linear.rows[edge][k]) * linear.slopes[edge].col(static_cast<Index>(k));
+      sum += lambda(linear.rows[edge][k]) * linear.jacobian[edge].col(static_cast<Index>(k));
     return sum;
   };
   for (size_t e = 0; e < problem.edges().size(); ++e) {

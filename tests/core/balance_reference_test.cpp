@@ -144,7 +144,7 @@ Eigen::VectorXd solvedByCeres(const BalanceProblem& problem) {
     ceres::Solver::Summary summary;
     ceres::Solve(options, &reference, &summary);
     REQUIRE(summary.IsSolutionUsable());
-    const Eigen::VectorXd left = problem.values(x);
+    const Eigen::VectorXd left = problem.residual(x);
     if (left.cwiseAbs().maxCoeff() < 1e-9) break;
     shared->multipliers += shared->penalty * left;
   }
@@ -162,7 +162,7 @@ TEST_CASE("the optimum agrees with Ceres on the same problem") {
     const Solution ours = solve(problem);
     const Eigen::VectorXd reference = solvedByCeres(problem);
     REQUIRE(ours.ended);
-    CHECK(problem.values(reference).cwiseAbs().maxCoeff() < 1e-6);
+    CHECK(problem.residual(reference).cwiseAbs().maxCoeff() < 1e-6);
     CHECK((ours.x - reference).cwiseAbs().maxCoeff() < 1e-4);
   }
 }

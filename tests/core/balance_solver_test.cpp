@@ -105,18 +105,18 @@ TEST_CASE("the derivatives of every constraint agree with central differences to
   Dice dice(12);
   const Eigen::VectorXd x = anyPoint(problem, dice, 1.5);
   const Linearised linear = problem.linearised(x);
-  CHECK((linear.values - problem.values(x)).cwiseAbs().maxCoeff() < 1e-9);
+  CHECK((linear.residual - problem.residual(x)).cwiseAbs().maxCoeff() < 1e-9);
   for (size_t e = 0; e < problem.edges().size(); ++e) {
     const Eigen::Index offset = *problem.edges()[e].offset;
     for (Eigen::Index i = 0; i < problem.edges()[e].moving.unknowns(); ++i) {
       Eigen::VectorXd more = x, less = x;
       more(offset + i) += 1e-4;
       less(offset + i) -= 1e-4;
-      const Eigen::VectorXd slope = (problem.values(more) - problem.values(less)) / 2e-4;
+      const Eigen::VectorXd slope = (problem.residual(more) - problem.residual(less)) / 2e-4;
       for (Eigen::Index r = 0; r < slope.size(); ++r) {
         const auto& rows = linear.rows[e];
         const auto at = std::find(rows.begin(), rows.end(), r);
-        const double ours = at == rows.end() ? 0 : linear.slopes[e](i, at - rows.begin());
+        const double ours = at == rows.end() ? 0 : linear.jacobian[e](i, at - rows.begin());
         CHECK(ours == Approx(slope(r)).margin(1e-6));
       }
     }
