@@ -215,3 +215,29 @@ TEST_CASE("a chosen seam is left open when the pieces are taped, and taped again
   QTest::keyClick(&d.window.table(), Qt::Key_O);
   CHECK(d.window.table().scene().bounds.width() == Approx(taped).margin(1));
 }
+
+TEST_CASE("a dart's legs are held like the sides of a seam, under their own names, and undone") {
+  Driver d;
+  d.session().setChoice("dial.side", "0.5");
+  d.session().setChoice("balance.keep", "balanced");
+  d.session().settle();
+  d.settle();
+  QPushButton* leg = nullptr;
+  for (QPushButton* b : d.window.findChildren<QPushButton*>())
+    if (b->text() == "leg 1" && b->isVisible()) leg = b;
+  REQUIRE(leg);
+  CHECK(leg->accessibleName().contains("dart in piece 2"));
+  const auto moved = [&] {
+    const Path &was = d.design().drafted->pieces[1].edge("dart-side-1").path,
+               &is = d.design().pattern.pieces[1].edge("dart-side-1").path;
+    return std::max(distance(was.start(), is.start()), distance(was.end(), is.end()));
+  };
+  CHECK(moved() > 1e-6);
+  leg->click();
+  d.session().settle();
+  CHECK(d.design().rules.locks().contains({"front-2", "dart-side-1"}));
+  CHECK(moved() < 1e-9);
+  d.session().undo();
+  CHECK(d.design().rules.locks().empty());
+  CHECK(moved() > 1e-6);
+}

@@ -2,6 +2,9 @@
 #include "pieces/darts.h"
 
 #include "balance/balance.h"
+#include "pieces/divide.h"
+#include "pieces/join.h"
+#include "pieces/marks.h"
 #include "pieces/outline_parts.h"
 #include "pieces/pivot.h"
 #include "prepare/cut_outlines.h"
@@ -195,4 +198,114 @@ TEST_CASE("the outline to cut is roofed over the mouth of a dart so that it lies
   CHECK(isSimple(outline));
   REQUIRE(dartPoints(p.pieces[0]).size() == 1);
   CHECK(dartPoints(p.pieces[0])[0].at == tip);
+}
+
+namespace {
+
+// Two rectangles of 100 x 200 mm beside each other, sewn along the middle, each with a pointed dart of the same id in
+// its middle where `dart` says so.
+Pattern twoPanels(bool left, bool right) {
+  Pattern p;
+  for (const double x : {0.0, 100.0}) {
+    Piece piece;
+    piece.id = x == 0 ? "one" : "two";
+    piece.edges = {{"top", EdgeRole::Top, 10, Path::line({x, 0}, {x + 100, 0})},
+                   {"right", EdgeRole::Seam, 10, Path::line({x + 100, 0}, {x + 100, 200})},
+                   {"hem", EdgeRole::Hem, 10, Path::line({x + 100, 200}, {x, 200})},
+                   {"left", EdgeRole::Seam, 10, Path::line({x, 200}, {x, 0})}};
+    piece.grainTop = {x + 30, 20};
+    piece.grainBottom = {x + 30, 180};
+    piece.marks = {levelMark(piece, "waist", {x, 120}, {x + 100, 120})};
+    p.pieces.push_back(piece);
+  }
+  p.seams.push_back({"middle", "Middle seam", {0, {{"right", false}}}, {1, {{"left", true}}}});
+  const auto cut = [&](size_t piece, double x, const std::string& id) {
+    const auto leg = [&](double by) { return Path(Cubic{{x, 80}, {x + by, 110}, {x + by, 130}, {x, 160}}); };
+    cutPointedDart(p, piece, {id, "Dart", leg(-8), leg(8)});
+  };
+  if (left) cut(0, 50, "dart-one");
+  if (right) cut(1, 150, "dart-two");
+  return p;
+}
+
+}  // namespace
+
+TEST_CASE("where pieces are joined their darts come with them, whole and sewn") {
+  for (const bool both : {false, true}) {
+    Pattern p = twoPanels(both, true);
+    // As cut: the second piece lies somewhere else, turned.
+    const Motion m = Motion::rotationAbout({100, 0}, 0.4).then(Motion::translation({60, 25}));
+    for (size_t i = 0; i < p.pieces[1].lines(); ++i)
+      p.pieces[1].lineAt(i).path = p.pieces[1].lineAt(i).path.transformed(m);
+    joinPieces(p, "middle", "Joined");
+    REQUIRE(p.pieces.size() == 1);
+    CHECK_FALSE(patternProblem(p));
+    const Piece& whole = p.pieces[0];
+    REQUIRE(whole.darts.size() == (both ? 2u : 1u));
+    const Dart& moved = whole.darts.back();
+    CHECK(moved.id == "dart-two");
+    CHECK(distance(moved.point(), {150, 160}) < 1e-6);  // it lies beside the first piece again
+    const LevelLine waist = *whole.level("waist");
+    CHECK(waist.width() == Approx(200).margin(1e-6));
+    CHECK(whole.taken(waist) == Approx(both ? 24 : 12).margin(1e-6));
+    for (const Seam& s : p.seams) CHECK(std::abs(measureSeam(p, s).mismatch()) < 1e-9);
+    for (const Dart& d : whole.darts) {
+      const Seam* seam = p.seam(d.id);
+      REQUIRE(seam);
+      CHECK(seam->a.piece == 0);
+      CHECK(notchesOf(p, *seam).size() == 1);  // the waist's notch came with its leg
+    }
+  }
+}
+
+TEST_CASE("a piece is divided beside its dart, which stays whole on its part; through it, never") {
+  for (const double y : {60.0, 180.0}) {
+    INFO(y);
+    Pattern p = twoPanels(true, false);
+    const Path line = Path::line({0, y}, {100, y});
+    CHECK_FALSE(runsThroughDart(p.pieces[0], line));
+    dividePieces(p, {"cross", "Cross seam", "above", EdgeRole::Seam, 10, {{0, {"left", 200 - y}, {"right", y}, line}}},
+                 {{"upper", "Upper part", Part::Panel}});
+    CHECK_FALSE(patternProblem(p));
+    const bool onUpper = y > 160;
+    for (const Piece& piece : p.pieces) {
+      INFO(piece.id);
+      const bool isUpper = piece.id == "upper";
+      if (piece.id != "two") CHECK(piece.darts.size() == (isUpper == onUpper ? 1u : 0u));
+    }
+    const Seam* dart = p.seam("dart-one");
+    REQUIRE(dart);
+    CHECK(dart->kind == SeamKind::Dart);
+    CHECK(p.pieces[dart->a.piece].darts.size() == 1);
+  }
+  Pattern p = twoPanels(true, false);
+  const Path through = Path::line({0, 120}, {100, 120});
+  CHECK(runsThroughDart(p.pieces[0], through));
+  CHECK_THROWS_AS(
+      dividePieces(p,
+                   {"cross", "Cross seam", "above", EdgeRole::Seam, 10, {{0, {"left", 80}, {"right", 120}, through}}},
+                   {{"upper", "Upper part", Part::Panel}}),
+      std::invalid_argument);
+}
+
+TEST_CASE("a second dart turns the first with the part it lies in, and keeps its legs") {
+  Pattern p = twoPanels(true, false);
+  const Vec2 was = p.pieces[0].darts[0].point();
+  const double leg = p.pieces[0].darts[0].legs[0].path.length();
+  openDart(p, {0, {"left", 150}, {"right", 50}, TurnedPart::FromMouthToPivot}, 0.1, {"side", "Side dart", 20});
+  CHECK_FALSE(patternProblem(p));
+  const Piece& piece = p.pieces[0];
+  REQUIRE(piece.darts.size() == 2);
+  const Motion m = Motion::rotationAbout({0, 50}, 0.1);
+  CHECK(distance(piece.darts[0].point(), m.apply(was)) < 1e-9);
+  CHECK(piece.darts[0].legs[0].path.length() == Approx(leg).margin(1e-9));
+  // Closed in part and in whole, nothing of the other is lost.
+  for (const double part : {0.5, 1.0}) {
+    size_t pivot = 0;
+    while (distance(p.pieces[0].edges[pivot].path.start(), {0, 50}) > 1e-6) ++pivot;
+    closeDart(p, "side", {p.pieces[0].edges[pivot].id, 0}, TurnedPart::FromMouthToPivot, part);
+    CHECK_FALSE(patternProblem(p));
+    CHECK(p.pieces[0].darts.size() == (part < 1 ? 2u : 1u));
+  }
+  CHECK(distance(p.pieces[0].darts[0].point(), was) < 1e-6);
 }

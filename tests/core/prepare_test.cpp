@@ -20,6 +20,14 @@ TEST_CASE("paper sizes are those of the standards") {
   CHECK(findPaper("letter")->width == Approx(215.9));
   CHECK(findPaper("letter")->height == Approx(279.4));
   CHECK(findPaper("foolscap") == nullptr);
+  CHECK(findPaper("full") == nullptr);  // no sheet: as large as the pattern
+  // What can be chosen is what can be printed on.
+  const auto options = findRule("paper.size")->options;
+  REQUIRE(options.size() == kPaperTable.size());
+  for (size_t i = 0; i < options.size(); ++i) {
+    CHECK(options[i].id == kPaperTable[i].id);
+    CHECK((options[i].id == "full") == (findPaper(options[i].id) == nullptr));
+  }
   CHECK(kTestSquareInchMm == Approx(101.6));
 }
 

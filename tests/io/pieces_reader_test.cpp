@@ -7,6 +7,7 @@
 #include <optional>
 
 #include "io/pieces_json.h"
+#include "pieces/darts.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
@@ -270,4 +271,42 @@ TEST_CASE("in the file, darts meet in their point, have equal legs and take what
         }
     }
   CHECK(open == 5);  // the side darts of two dials, and the dart of three covers
+}
+
+TEST_CASE("in the file, a dart pointed at both ends has closed legs, left first, and its levels count without it") {
+  const Order o = orderWith({{"balance.keep", "drafted"}});
+  Design d = recalc(o).value();
+  size_t back = 0;
+  while (d.pattern.pieces[back].id != "back-1") ++back;
+  const LevelLine waist = *d.pattern.pieces[back].level(level::kWaist);
+  const Vec2 middle = lerp(waist.a, waist.b, 0.5);
+  const auto leg = [&](double by) {
+    return Path(Cubic{middle - Vec2{0, 50}, middle + Vec2{by, -20}, middle + Vec2{by, 20}, middle + Vec2{0, 50}});
+  };
+  cutPointedDart(d.pattern, back, {"dart-back", "Back dart", leg(-8), leg(8)});
+  const Json doc = Json::parse(piecesJson(o, d));
+  const Json& piece = byId(doc["pieces"], "back-1");
+  REQUIRE(piece["darts"].size() == 1);
+  const Json& dart = piece["darts"][0];
+  CHECK(dart["kind"] == "pointed");
+  const Line left = line(dart["legs"][0]), right = line(dart["legs"][1]);
+  CHECK((far(left.front(), right.front()) < 1e-3 && far(left.back(), right.back()) < 1e-3));
+  CHECK(left[left.size() / 2].x < right[right.size() / 2].x);
+  CHECK(left.front().y < left.back().y);  // from the upper point down
+  const Json& level = byId(piece["levels"], "waist");
+  CHECK(level["taken"].get<double>() == Approx(12).margin(0.1));  // 3/4 of what the handles stand apart
+  CHECK(level["taken"].get<double>() == Approx(*met(level, right) - *met(level, left)).margin(0.05));
+  // The sum of what the file says is what the file says.
+  const Json& waistSum = byId(doc["levels"], "waist");
+  double sum = waistSum["openingGap"].get<double>();
+  for (const Json& p : doc["pieces"])
+    for (const Json& l : p["levels"])
+      if (p["layer"] == "shell" && l["id"] == "waist")
+        sum += (l["width"].get<double>() - l.value("taken", 0.0)) * p["girthWeight"].get<double>();
+  CHECK(sum == Approx(waistSum["closedGirth"].get<double>()).margin(1e-3));
+  // Its points are marked; its notches lie in the cloth and are no notches of an edge.
+  size_t points = 0;
+  for (const Json& m : piece["marks"]) points += m["kind"] == "point";
+  CHECK(points == 2);
+  for (const Json& n : piece["notches"]) CHECK_NOTHROW(byId(piece["edges"], n["edge"]));
 }
