@@ -3,7 +3,7 @@
 
 usage: corpus.py ARMURE_CLI PROJECT_DIR [--rows N] [--every N]
 
-./test takes every second body; by hand all of them.
+./test takes every third body; by hand all of them.
 
 The exports are reread by the independent checker (tests/support/check_pieces.py). As drafted it may find stretches that differ,
 which balancing is for, and nothing else; each of them must stand in the sheet of `armure-cli check` too.
