@@ -1,9 +1,9 @@
 #include "io/pieces_json.h"
 
-#include <algorithm>
 #include <array>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <utility>
 
 #include "geometry/tolerances.h"
 #include "prepare/cut_outlines.h"
@@ -69,11 +69,6 @@ Json dartJson(const Piece& p, const Dart& d) {
           {"beziers", std::move(beziers)}};
 }
 
-// A notch on a leg lies within the cloth.
-bool isOnOutline(const Piece& p, const Mark& notch) {
-  return std::any_of(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return e.id == notch.a.edge; });
-}
-
 Json pieceJson(const Piece& p, const Polyline& cutOutline) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
   for (const Edge& e : p.edges) {
@@ -85,7 +80,7 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
     if (!p.darts.empty()) levels.back()["taken"] = rounded(p.taken(l));
   }
   for (const Mark& n : p.notches())
-    if (isOnOutline(p, n))
+    if (!isOnLeg(p, n))
       notches.push_back(
           {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
   Json piece = {{"id", p.id},

@@ -109,10 +109,10 @@ class DialSetter {
     const Piece& p = pattern_.pieces[piece];
     size_t i = edgePlace(p, place.edge);
     double at = place.at + by;
-    for (double length; at > (length = p.edges[i].path.length()) + tolerance::kSamePlace && isSewn(p.edges[i].role);
+    for (double length; at > (length = p.lineAt(i).path.length()) + tolerance::kSamePlace && isSewn(p.lineAt(i).role);
          i = p.next(i))
       at -= length;
-    return {p.edges[i].id, std::min(at, p.edges[i].path.length()), {}};
+    return {p.lineAt(i).id, std::min(at, p.lineAt(i).path.length()), {}};
   }
 
   // The seam that got longer is eased onto its partner between the notches beside it.

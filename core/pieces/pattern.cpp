@@ -7,6 +7,7 @@
 #include <stdexcept>
 
 #include "geometry/tolerances.h"
+#include "pieces/outline_parts.h"
 
 namespace armure {
 
@@ -325,10 +326,7 @@ std::optional<Problem> patternProblem(const Pattern& pattern) {
     if (auto problem = pieceProblem(p)) return problem;
   const auto has = [&](size_t piece, std::string_view id) {
     if (piece >= pattern.pieces.size()) return false;
-    const Piece& p = pattern.pieces[piece];
-    for (size_t i = 0; i < p.lines(); ++i)
-      if (p.lineAt(i).id == id) return true;
-    return false;
+    return hasEdge(pattern.pieces[piece], id);
   };
   for (const Piece& p : pattern.pieces)
     for (const Dart& d : p.darts)

@@ -5,22 +5,18 @@
 #include <algorithm>
 #include <cmath>
 
+#include "pieces/outline_parts.h"
+
 namespace armure {
 
-namespace {
-
-bool isOnLeg(const Piece& piece, const Mark& mark) {
-  return std::none_of(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == mark.a.edge; });
-}
-
-}  // namespace
+bool isOnLeg(const Piece& piece, const Mark& notch) { return edgePlace(piece, notch.a.edge) >= piece.edges.size(); }
 
 std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
   constexpr double kApart = 3;
   std::vector<Stroke> strokes;
   for (const Mark& n : piece.notches()) {
     const Edge& e = piece.edge(n.a.edge);
-    if (isOnLeg(piece, n)) continue;  // marked through the cloth, not cut
+    if (isOnLeg(piece, n)) continue;
     const double reach = e.allowance > 0 ? std::min(length, e.allowance) : length;
     const auto strike = [&](double at) {
       const Vec2 d = e.path.tangentAt(at);

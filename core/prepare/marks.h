@@ -28,6 +28,9 @@ struct NotchStroke {
 };
 std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOutline);
 
+// Whether a notch lies on the leg of a dart, within the cloth: it is marked through it, not cut.
+bool isOnLeg(const Piece& piece, const Mark& notch);
+
 // Where the darts of a piece end: the point to mark through the cloth; of a pointed one, both.
 struct DartPoint {
   std::string dart;

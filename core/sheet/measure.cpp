@@ -135,14 +135,13 @@ namespace {
 // What a level loses in the darts it crosses, mm: between where it meets the one leg and where it meets the other, on
 // the legs as fine polygons.
 double inDarts(const Piece& piece, const Mark& level) {
-  constexpr double kFine = 0.005;  // mm
   const Vec2 a = piece.point(level.a), along = unit(piece.point(level.b) - a);
   const double width = distance(a, piece.point(level.b));
   double sum = 0;
   for (const Dart& d : piece.darts) {
     std::vector<double> met;
     for (const Edge& leg : d.legs) {
-      const Polyline line = leg.path.flattened(kFine);
+      const Polyline line = leg.path.flattened(tolerance::kFileFlatness);
       for (size_t i = 0; i + 1 < line.size(); ++i) {
         const double here = cross(along, line[i] - a), next = cross(along, line[i + 1] - a);
         if (here == next || here * next > 0) continue;

@@ -1,6 +1,10 @@
 // Darts as parts of a piece: slit and closed again, walked, balanced, counted in the widths, cut with a roof.
 #include "pieces/darts.h"
 
+#include <fmt/format.h>
+
+#include <cmath>
+
 #include "balance/balance.h"
 #include "pieces/divide.h"
 #include "pieces/join.h"
@@ -308,4 +312,43 @@ TEST_CASE("a second dart turns the first with the part it lies in, and keeps its
     CHECK(p.pieces[0].darts.size() == (part < 1 ? 2u : 1u));
   }
   CHECK(distance(p.pieces[0].darts[0].point(), was) < 1e-6);
+}
+
+TEST_CASE("a notch on a leg is marked through the cloth, not cut; one on the outline is struck") {
+  const Darted d = withPointedDart(12, 0);
+  const Piece& piece = d.pattern.pieces[d.piece];
+  size_t onLegs = 0, strokes = 0;
+  for (const Mark& n : piece.notches()) {
+    onLegs += isOnLeg(piece, n);
+    strokes += isOnLeg(piece, n) ? 0 : n.doubled ? 2 : 1;
+  }
+  CHECK(onLegs == 2);
+  CHECK(strokes > 0);
+  CHECK(notchStrokes(piece).size() == strokes);
+}
+
+TEST_CASE("on real bodies, with any part of the dial at the side, the darts are sound, equal and clear of the levels") {
+  Dice dice(77);
+  const std::vector<RealBody> bodies = realBodies();
+  size_t drafted = 0;
+  for (size_t i = 0; i < bodies.size(); i += 13) {
+    Order o = orderWith({{"balance.keep", "balanced"}});
+    o.measures = measuresOf(bodies[i], dice.between(40, 120));
+    const double dart = dice.between(0.2, 1), ease = dice.between(0, 1 - dart);
+    o.choices["dial.side"] = fmt::format("{:.2f}", dart);
+    if (i % 2) o.choices["dial.ease"] = fmt::format("{:.2f}", std::floor(ease * 100) / 100);
+    const auto d = recalc(o);
+    if (!d.ok()) continue;
+    ++drafted;
+    INFO("body " << i << ", dart " << o.choices["dial.side"] << ", ease " << o.choices["dial.ease"]);
+    CHECK_FALSE(patternProblem(d->pattern));
+    const Piece& front = d->pattern.pieces[1];
+    REQUIRE(front.darts.size() == 1);
+    for (const LevelLine& l : front.levelLines()) CHECK(front.taken(l) == 0);
+    CHECK(std::abs(measureSeam(d->pattern, *d->pattern.seam("dart-side")).mismatch()) < 0.5);
+    CHECK(isSimple(d->cutOutlines[1]));
+    for (const PatternLevel& l : d->pattern.levels)
+      if (l.ring) CHECK(measureGirth(d->pattern, l) == Approx(l.finishedGirth).margin(0.5));
+  }
+  CHECK(drafted > 5);
 }
