@@ -8,7 +8,7 @@
 #include <QWidget>
 
 #include "app/order_session.h"
-#include "cups/depth.h"
+#include "parts/cups/depth.h"
 #include "render/theme.h"
 
 namespace armure {

@@ -3,8 +3,9 @@
 #include <cmath>
 #include <numbers>
 
-#include "garment/dart_dial.h"
 #include "garment/line_handles.h"
+#include "parts/cups/dart_dial.h"
+#include "parts/cups/rules.h"
 #include "render/pattern_painter.h"
 
 namespace armure {
@@ -47,8 +48,8 @@ void clearGround(TableScene& scene, QPointF dial) {
 void addDial(TableScene& scene, const Design& design) {
   const auto centre = dialCentre(design.pattern);
   if (!centre) return;
-  constexpr double kLeast = 0.05;                                    // degrees
-  const bool turns = design.rules.option("cup.kind") == "princess";  // else the dial only shows
+  constexpr double kLeast = 0.05;                                              // degrees
+  const bool turns = design.rules.option(key::kCupKind) == CupKind::Princess;  // else the dial only shows
   const QPointF at = toQt(scene.arrangement[centre->piece].apply(centre->at));
   clearGround(scene, at);
   for (const DialPart& part : dartDial(design.block, design.rules)) {
@@ -66,7 +67,7 @@ void addDial(TableScene& scene, const Design& design) {
            {.working = part.key.empty() ? "front.underbust.intake" : "rule." + std::string(part.key)}});
     }
     if (degrees <= kLeast && (part.key.empty() || !turns)) continue;
-    const double share = part.key.empty() ? 0 : design.rules.share(part.key);
+    const double share = part.key.empty() ? 0 : design.rules.value(part.key).number;
     const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
     scene.labels.push_back({LabelKind::Movement,
                             at + out * QPointF(way.x, way.y),

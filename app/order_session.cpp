@@ -58,8 +58,7 @@ const std::vector<Idle>& OrderSession::idle() const {
 const Balanced* OrderSession::balanced() const {
   if (!design_) return nullptr;
   if (design_->balanced) return &*design_->balanced;
-  if (!proposal_)
-    proposal_ = std::make_unique<const Balanced>(balance(design_->pattern, balanceOptions(design_->rules)));
+  if (!proposal_) proposal_ = std::make_unique<const Balanced>(proposal(*design_));
   return proposal_.get();
 }
 

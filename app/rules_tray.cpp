@@ -145,7 +145,7 @@ void RulesTray::refresh() {
   std::set<std::string_view> groupsThatCount;
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
-    const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).option; });
+    const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).choice; });
     if (const auto o = options_.find(key); o != options_.end()) {
       o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
       o->second.row->setVisible(counts);

@@ -8,7 +8,7 @@
 #include <numbers>
 
 #include "app/words.h"
-#include "pieces/crossing.h"
+#include "operations/crossing.h"
 #include "render/pattern_painter.h"
 #include "sheet/sheet.h"
 

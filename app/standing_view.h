@@ -8,7 +8,7 @@
 #include <QWidget>
 
 #include "app/order_session.h"
-#include "cups/standing.h"
+#include "parts/cups/standing.h"
 #include "render/theme.h"
 
 namespace armure {

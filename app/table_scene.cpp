@@ -2,13 +2,15 @@
 
 #include "app/line_marks.h"
 #include "geometry/comb.h"
+#include "parts/edges/style_line.h"
+#include "parts/edges/upper_outline.h"
+#include "parts/opening/rules.h"
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "prepare/marks.h"
 #include "prepare/paper.h"
 #include "render/pattern_painter.h"
-#include "style/style_line.h"
-#include "style/upper_outline.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -57,7 +59,7 @@ class SceneMaker {
     const double bottom = block_.levels.at(level::kHem).front;
     // While shaping, what is cut away later need not be seen.
     const bool covered = goesUp(design_.rules, true) || goesUp(design_.rules, false) || !options_.guides ||
-                         design_.rules.option("princess.above") != "top";
+                         design_.rules.option(key::kPrincessAbove) != LineEnd::Top;
     const double above = covered ? -12 : block_.levels.at(level::kTop).front - 45;
     scene_.bounds = QRectF(-kLabelSpace, above, right + kLabelSpace + 15, bottom + 12 - above);
     return std::move(scene_);
@@ -98,7 +100,7 @@ class SceneMaker {
   size_t boundaryOf(bool front, size_t line) const { return front ? line + 1 : boundaries_.centreBack() - 1 - line; }
 
   void addHalf(const HalfBlock& half, const Motion& m, const StyleLine& top, const StyleLine& hem) {
-    const bool front = half.id == "front";
+    const bool front = half.front;
     const size_t centre = front ? 0 : boundaries_.centreBack(), side = boundaries_.side();
     const double sideTop = front ? top.depth[side] : top.sideDepthOnBack,
                  sideHem = front ? hem.depth[side] : hem.sideDepthOnBack;
@@ -159,7 +161,7 @@ class SceneMaker {
 
   // The outline panel by panel, moved out by what the lines take in.
   void addUpperOutline(const HalfBlock& half, const Motion& m) {
-    const auto outline = upperOutline(block_, design_.rules, half.id == "front");
+    const auto outline = upperOutline(block_, design_.rules, half.front);
     if (!outline) return;
     for (size_t i = 0; i <= half.lines.size(); ++i) {
       const UpperOutline part = opened(*outline, half, i);
@@ -176,7 +178,7 @@ class SceneMaker {
   void addLine(const HalfBlock& half, size_t i, const Motion& m, const StyleLine& top, const StyleLine& hem,
                std::vector<std::pair<Vec2, size_t>>& tops, std::vector<std::pair<Vec2, size_t>>& hems) {
     const PanelLine& line = half.lines[i];
-    const size_t at = boundaryOf(half.id == "front", i);
+    const size_t at = boundaryOf(half.front, i);
     const Selection target{.working = half.id + ".underbust.intake", .seam = line.id, .level = "underbust"};
     const auto part = [&](const Path& toCentre, const Path& toSide, double from, double to) {
       const Path a = toCentre.betweenDepths(from, to), b = toSide.betweenDepths(from, to);
@@ -202,11 +204,24 @@ class SceneMaker {
   }
 
   static QString centreWord(const Opening& o) {
-    if (o.isFold()) return "fold";
-    if (o.isSeam()) return "seam";
-    if (o.kind == "hooks") return "hook tape";
-    if (o.kind == "v-lacing") return "lacing";
-    return QString::fromUtf8(o.kind.data(), static_cast<qsizetype>(o.kind.size()));
+    switch (o.kind) {
+      case OpeningKind::Fold:
+        return "fold";
+      case OpeningKind::Seam:
+        return "seam";
+      case OpeningKind::Busk:
+        return "busk";
+      case OpeningKind::Hooks:
+        return "hook tape";
+      case OpeningKind::Zip:
+        return "zip";
+      case OpeningKind::Lacing:
+      case OpeningKind::VLacing:
+        return "lacing";
+      case OpeningKind::Loops:
+        return "loops";
+    }
+    return {};
   }
 
   void addDart() {

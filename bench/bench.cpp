@@ -10,13 +10,13 @@
 
 #include "app/main_window.h"
 #include "body/body_form.h"
-#include "cups/depth.h"
-#include "cups/standing.h"
 #include "distribute/distribution.h"
 #include "garment/garment.h"
 #include "io/order_file.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
+#include "parts/cups/depth.h"
+#include "parts/cups/standing.h"
 #include "prepare/cut_outlines.h"
 #include "render/print_plan.h"
 

@@ -20,6 +20,7 @@
 #include "render/exporters.h"
 #include "rules/nearest.h"
 #include "rules/paper_table.h"
+#include "rules/prepare_rules.h"
 
 namespace armure::cli {
 namespace {
@@ -317,7 +318,7 @@ int exportFiles(Printer&, const ExportArguments& a) {
   if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  const std::string_view paper = a.paper.empty() ? design->rules.option("paper.size") : std::string_view(a.paper);
+  const std::string_view paper = a.paper.empty() ? design->rules.option(key::kPaperSize) : std::string_view(a.paper);
   std::vector<FileToWrite> files;
   for (size_t i = 0; i < wanted.size(); ++i)
     files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, paper), wanted[i]->readers});

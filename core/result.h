@@ -44,6 +44,7 @@ class [[nodiscard]] Result {
   }
   const T& operator*() const& { return value(); }
   const T* operator->() const { return &value(); }
+  T* operator->() { return const_cast<T*>(&value()); }
 
   const Problem& problem() const { return std::get<Problem>(content_); }
 

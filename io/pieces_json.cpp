@@ -98,6 +98,7 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
                 {"notches", std::move(notches)},
                 {"cutOutline", points(cutOutline)}};
   if (!p.cloth.empty()) piece["cloth"] = p.cloth;
+  if (!p.source.empty()) piece["source"] = p.source;
   Json marks = Json::array();
   for (const NotchStroke& s : strokesToCut(p, cutOutline))
     marks.push_back({{"id", s.id}, {"kind", "notch"}, {"points", Json::array({point(s.sewn), point(s.cut)})}});

@@ -6,12 +6,12 @@
 #include <cmath>
 
 #include "balance/fit.h"
-#include "balance/layers.h"
 #include "balance/moved_pattern.h"
 #include "balance/problem.h"
 #include "balance/solve.h"
 #include "lowered.h"
-#include "pieces/crossing.h"
+#include "operations/crossing.h"
+#include "rules/prepare_rules.h"
 #include "rules/rules.h"
 
 namespace armure {
@@ -245,7 +245,7 @@ bool same(const Path& a, const Path& b) {
                     });
 }
 
-// Edges that took no part in the problem and yet are not what they were: free edges, and those of layers.
+// Edges that took no part in the problem and yet are not what they were: free edges.
 void reportFollowers(const Pattern& drafted, const BalanceProblem& problem, Balanced& out) {
   for (size_t p = 0; p < drafted.pieces.size(); ++p)
     for (size_t e = 0; e < drafted.pieces[p].lines(); ++e) {
@@ -257,7 +257,7 @@ void reportFollowers(const Pattern& drafted, const BalanceProblem& problem, Bala
       if (most.distance < kReported) continue;
       EdgeMove move{p, was.id, seamOf(drafted, p, was.id), most.distance, most.distance, most.at, most.by, "", ""};
       move.near = nameNear(out.pattern.pieces[p], move.at);
-      move.why = drafted.pieces[p].layer == "shell" ? "the corners beside it" : "the shell it lies on";
+      move.why = "the corners beside it";
       out.certificate.largestMove = std::max(out.certificate.largestMove, move.largest);
       out.certificate.largestAcross = std::max(out.certificate.largestAcross, move.across);
       out.moves.push_back(std::move(move));
@@ -308,7 +308,7 @@ BalanceOptions balanceOptions(const Rules& rules) {
   BalanceOptions options;
   for (const auto& [seam, choice] : rules.seamChoices()) options.seams[seam] = choice;
   options.locks = rules.locks();
-  options.easeLimit = rules.length("balance.ease_limit");
+  options.easeLimit = rules.length(key::kBalanceEaseLimit);
   return options;
 }
 
@@ -319,7 +319,6 @@ Balanced balance(const Pattern& drafted, const BalanceOptions& options, const Ba
   refuseWild(problem, s, out.unreachable);
   out.pattern = movedPattern(drafted, problem, s.x);
   finishSeams(options, out.pattern, out.unreachable);
-  fitLayers(drafted, out.pattern);
   out.certificate = certify(problem, s);
   out.end = endOf(drafted, problem, s);
   report(drafted, problem, s, out);

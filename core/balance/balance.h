@@ -11,8 +11,8 @@
 //   b.certificate   what was reached, in numbers
 //
 // Edges that are not sewn (top, hem, armhole) follow the corners beside them and stay lines of the same character; what
-// that does to them is reported like every other movement. Layers that lie on the shell are brought to its lengths
-// afterwards (layers.h).
+// that does to them is reported like every other movement. Layers are made from the balanced shell afterwards
+// (layers/recipe.h).
 //
 // Where 40 steps do not end it, or an edge would move by more than 30 mm, the pieces stay as drafted and the result
 // says so. Parts of an intake need no unknowns of their own: to shift it, both edges of a line move the same way, which
@@ -25,7 +25,7 @@
 
 #include "balance/options.h"
 #include "balance/unreachable.h"
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 
 namespace armure {
 

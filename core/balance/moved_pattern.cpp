@@ -4,9 +4,9 @@
 #include <cmath>
 #include <stdexcept>
 
-#include "pieces/crossing.h"
-#include "pieces/marks.h"
-#include "pieces/outline_parts.h"
+#include "operations/crossing.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
 
 namespace armure {
 namespace {

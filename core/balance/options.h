@@ -8,7 +8,7 @@
 #include <string>
 #include <vector>
 
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 #include "rules/seam_choices.h"
 
 namespace armure {

@@ -7,8 +7,8 @@
 
 #include "balance/walk.h"
 #include "geometry/tolerances.h"
-#include "pieces/crossing.h"
-#include "pieces/outline_parts.h"
+#include "operations/crossing.h"
+#include "pattern/outline_parts.h"
 
 namespace armure {
 namespace {

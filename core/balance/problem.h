@@ -37,8 +37,8 @@
 
 #include "balance/moving_edge.h"
 #include "balance/options.h"
-#include "pieces/crossing.h"
-#include "pieces/pattern.h"
+#include "operations/crossing.h"
+#include "pattern/pattern.h"
 
 namespace armure {
 

@@ -7,6 +7,7 @@
 #include "draft/line_paths.h"
 #include "draft/upper_block.h"
 #include "geometry/spline.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -18,6 +19,7 @@ class BackHalf : private HalfParts {
   void draft() && {
     HalfBlock& b = half();
     b.id = "back";
+    b.front = false;
     drawCentre();
     const double bust = level(level::kBust).back;
     const double width = level(level::kBust).backShare + centreIntake(bust);
@@ -39,7 +41,7 @@ class BackHalf : private HalfParts {
  private:
   // Where the lines begin to take in.
   double start() const {
-    return std::min(level(level::kChest).back + rules_.length("back.start"), level(level::kUnderbust).back - 15);
+    return std::min(level(level::kChest).back + rules_.length(key::kBackStart), level(level::kUnderbust).back - 15);
   }
 
   // The first line: nothing above its start, most at the waist; by rules of thumb it ends above the hem. Its middle
@@ -66,7 +68,7 @@ class BackHalf : private HalfParts {
     const double ends =
         sharesOut(rules_)
             ? hem
-            : std::max({hem - rules_.length("back.end"), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
+            : std::max({hem - rules_.length(key::kBackEnd), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
     gap.push_back({ends, sharesOut(rules_) ? shaping_.at(level::kHem).taken[0] : 0, 0, !sharesOut(rules_)});
     middle.push_back({ends, firstBelow(shaping_.at(level::kHem), position, 0.5) + shift});
     extend(gap, topY(), bottomY());

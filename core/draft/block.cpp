@@ -10,6 +10,8 @@
 #include "draft/front_half.h"
 #include "draft/upper_block.h"
 #include "lowered.h"
+#include "parts/opening/rules.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -60,11 +62,11 @@ void recordIntakes(Block& block, const Rules& rules) {
   for (const HalfBlock* half : {&block.front, &block.back})
     for (size_t i = 0; i < half->lines.size(); ++i) {
       const bool isPrincess = half == &block.front && i == 0;
-      const double cap = rules.length(isPrincess ? "cap.princess" : "cap.other");
+      const double cap = rules.length(isPrincess ? key::kCapPrincess : key::kCapOther);
       for (const HalfLevel& l : half->levels)
         if (!block.levels.at(l.level).beyondHem)
           block.intakes.push_back({half->id, half->lines[i].id, l.level, l.intakes[i], cap, raised(half->lines[i].name),
-                                   curesFor(l.intakes[i], cap, rules.length("cap.other"))});
+                                   curesFor(l.intakes[i], cap, rules.length(key::kCapOther))});
     }
 }
 
@@ -93,7 +95,7 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
   Block block;
   block.levels = std::move(levels).value();
   block.workings = block.levels.workings;
-  if (rules.option("opening.kind") == "fold" && rules.option("opening.front") == "fold")
+  if (rules.option(key::kOpeningKind) == OpeningKind::Fold && rules.option(key::kOpeningFront) == OpeningKind::Fold)
     return Problem{"opening.kind", "the bodice has no opening: it is on the fold at the front and at the back",
                    "open it at the back or at the front"};
   draftFrontHalf(body, rules, block);

@@ -66,7 +66,8 @@ struct HalfLevel {
 };
 
 struct HalfBlock {
-  std::string id;  // "front" or "back"
+  std::string id;  // "front" or "back", for names
+  bool front = true;
   std::vector<HalfLevel> levels;
   Opening opening;               // what the centre is
   Path centre;                   // fold, seam, or the edge of the opening

@@ -10,6 +10,9 @@
 #include "geometry/spline.h"
 #include "lowered.h"
 #include "measure/measure_table.h"
+#include "parts/edges/rules.h"
+#include "parts/opening/rules.h"
+#include "rules/draft_rules.h"
 #include "units/length.h"
 
 namespace armure {
@@ -30,14 +33,14 @@ std::string shareLabel(const Level& l, double share) {
 
 double HalfParts::topY() const { return goesUp(rules_, front_) ? -kAbove : level(level::kTop).front - kAbove; }
 double HalfParts::bottomY() const {
-  const double point = rules_.option("hem.shape") == "dipped" ? rules_.length("hem.dip") : 0;
+  const double point = rules_.option(key::kHemShape) == HemShape::Dipped ? rules_.length(key::kHemDip) : 0;
   return std::max(depth(level::kHem) + point, depth(level::kHip)) + kBelow;
 }
 
 void HalfParts::drawCentre() {
-  const bool dips = front_ && rules_.option("top.shape") == "sweetheart";
-  const double top = front_ ? level(level::kTop).front + (dips ? rules_.length("top.dip") : 0)
-                            : level(level::kChest).back + rules_.length("back.slope");
+  const bool dips = front_ && rules_.option(key::kTopShape) == TopShape::Sweetheart;
+  const double top = front_ ? level(level::kTop).front + (dips ? rules_.length(key::kTopDip) : 0)
+                            : level(level::kChest).back + rules_.length(key::kBackSlope);
   HalfBlock& h = half();
   h.opening = openingOf(rules_, front_, top, depth(level::kHem), endOfOpening());
   const double above = topY(), below = bottomY();
@@ -45,7 +48,7 @@ void HalfParts::drawCentre() {
     h.centre = edgeOfGap(above, below);
     return;
   }
-  const double taken = rules_.length(front_ ? "centre_front.waist" : "centre_back.waist");
+  const double taken = rules_.length(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist);
   std::vector<Station> c{
       {depth(level::kChest), 0, 0, true}, {depth(level::kWaist), taken}, {depth(level::kHem), 0, 0, true}};
   extend(c, above, below);
@@ -54,10 +57,10 @@ void HalfParts::drawCentre() {
 
 // Where the opening ends by rule: a depth beyond the hem where it runs through.
 double HalfParts::endOfOpening() const {
-  const std::string_view end = rules_.option("opening.end");
-  if (end == "waist") return depth(level::kWaist);
-  if (end == "high-hip") return depth(level::kHighHip);
-  if (end == "hip" || (end == "by-length" && hasSkirt(rules_))) return depth(level::kHip);
+  const auto end = rules_.option(key::kOpeningEnd);
+  if (end == OpeningEnd::Waist) return depth(level::kWaist);
+  if (end == OpeningEnd::HighHip) return depth(level::kHighHip);
+  if (end == OpeningEnd::Hip || (end == OpeningEnd::ByLength && hasSkirt(rules_))) return depth(level::kHip);
   return 1e6;
 }
 
@@ -87,7 +90,7 @@ double HalfParts::centreIntake(double y) const { return half().centre.xAtDepth(y
 
 // Options of a count are "1", "2", ...
 size_t HalfParts::lineCount() const {
-  return static_cast<size_t>(rules_.option(front_ ? "lines.front" : "lines.back").front() - '0');
+  return static_cast<size_t>(rules_.option(front_ ? key::kLinesFront : key::kLinesBack)) + 1;
 }
 
 std::vector<double> HalfParts::positions(double width) const {
@@ -104,21 +107,21 @@ std::vector<double> HalfParts::positions(double width) const {
   const double even = (width - first) / count;
   // About where the side stands at the waist.
   const double drop = width - share(level::kWaist);
-  const double atWaist =
-      sharesOut(rules_) ? width - drop / (count + 1) : share(level::kWaist) + count * rules_.length("intake.further");
+  const double atWaist = sharesOut(rules_) ? width - drop / (count + 1)
+                                           : share(level::kWaist) + count * rules_.length(key::kIntakeFurther);
   const bool fits = first * count < std::min(width, atWaist) - kLeastBesideSide;
-  const double step = rules_.option("lines.spacing") == "half-span" && fits ? first : even;
+  const double step = rules_.option(key::kLinesSpacing) == LineSpacing::HalfSpan && fits ? first : even;
   std::vector<double> x;
   for (size_t i = 0; i < lineCount(); ++i) x.push_back(first + step * static_cast<double>(i));
   return x;
 }
 
 bool HalfParts::spacedEvenly(const std::vector<double>& at) const {
-  return rules_.option("lines.spacing") == "even" || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
+  return rules_.option(key::kLinesSpacing) == LineSpacing::Even || at.size() < 2 || std::abs(at[1] - 2 * at[0]) > 1e-9;
 }
 
 double HalfParts::firstBelow(const ShapedLevel& l, double position, double part) const {
-  if (rules_.option("lines.below") == "upright") return position;
+  if (rules_.option(key::kLinesBelow) == FirstLineBelow::Upright) return position;
   const double bust = depth(level::kBust);
   const auto open = [&](double y) { return half().opening.gapAt(y) / 2; };
   const double panel = position - half().centre.xAtDepth(bust);
@@ -171,7 +174,7 @@ void HalfParts::addLevel(const Level& l) {
   w.terms.push_back({'+', shareLabel(l, out.share), out.share, Source::Computed});
   if (std::abs(taken) > 1e-9)
     w.terms.push_back({'+', fmt::format("centre {} taken in", h.id), taken,
-                       rules_.value(front_ ? "centre_front.waist" : "centre_back.waist").source});
+                       rules_.value(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist).source});
   for (size_t i = 0; i < h.lines.size(); ++i) {
     const bool byHand = rules_.held(l.id, h.lines[i].id).has_value();
     if (std::abs(out.intakes[i]) > 1e-9 || byHand)

@@ -9,6 +9,9 @@
 
 #include "draft/line_paths.h"
 #include "measure/measure_table.h"
+#include "parts/edges/rules.h"
+#include "parts/skirt/rules.h"
+#include "rules/draft_rules.h"
 #include "units/length.h"
 
 namespace armure {
@@ -40,22 +43,22 @@ Working chestHeight(const Body& body, const Rules& rules) {
   const std::string key = "height.chest", title = "Chest line stands at";
   if (body.has(id::kShoulderToChest))
     return worked(key, title, {measureTerm(body, id::kShoulderToChest)}, "measured on the client");
-  const std::string_view school = rules.option("chest.school");
-  if (school == "bust-sixth")
-    return worked(
-        key, title,
-        {rules.term("shoulder.slope_front"), measureTerm(body, id::kBust, '+', 1.0 / 6), rules.term("chest.addition")},
-        "shoulder slope + a sixth of the bust + a fixed amount; common practice");
-  if (school == "armhole-half" && body.has(id::kArmhole))
+  const auto school = rules.option(key::kChestSchool);
+  if (school == ChestSchool::BustSixth)
+    return worked(key, title,
+                  {rules.term(key::kShoulderSlopeFront), measureTerm(body, id::kBust, '+', 1.0 / 6),
+                   rules.term(key::kChestAddition)},
+                  "shoulder slope + a sixth of the bust + a fixed amount; common practice");
+  if (school == ChestSchool::ArmholeHalf && body.has(id::kArmhole))
     return worked(key, title, {measureTerm(body, id::kArmhole, '+', 0.5)},
                   "half the round armhole, down from the shoulder line; common practice");
-  return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term("chest.above_bust", '-')},
+  return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term(key::kChestAboveBust, '-')},
                 "bust point height less a fixed amount; common practice");
 }
 
 Working sideDart(const Body& body, const Rules& rules) {
   const std::string key = "dart.side", title = "Side bust dart, wide at the side";
-  if (!rules.isDefault("dart.side")) return worked(key, title, {rules.term("dart.side")}, "set by the maker");
+  if (!rules.isDefault(key::kDartSide)) return worked(key, title, {rules.term(key::kDartSide)}, "set by the maker");
   return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
                 "front waist length less back waist length; common practice");
 }
@@ -67,13 +70,13 @@ struct Heights {
 Result<Heights> findHeights(const Body& body, const Rules& rules, const Working& chest, double dart) {
   Heights h{};
   h.chest = chest.result;
-  h.top = h.chest - rules.length("top.above_chest");
+  h.top = h.chest - rules.length(key::kTopAboveChest);
   h.bust = body.mm(id::kShoulderToBust);
   h.underbust = body.mm(id::kShoulderToUnderbust);
   h.waist = body.mm(id::kShoulderToWaist);
   h.highHip = h.waist + body.mm(id::kWaistToHighHip);
   h.hip = h.waist + body.mm(id::kWaistToHip);
-  h.hem = hasSkirt(rules) ? h.hip + kBelowHip : h.waist + rules.length("hem.length");
+  h.hem = hasSkirt(rules) ? h.hip + kBelowHip : h.waist + rules.length(key::kHemLength);
   const auto cm = [](double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); };
   const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
     return Problem{
@@ -103,14 +106,15 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
 // Divides half of each finished girth between front and back.
 class Sharer {
  public:
-  Sharer(const Body& body, const Rules& rules) : body_(body), rules_(rules), rule_(rules.option("share.rule")) {}
+  Sharer(const Body& body, const Rules& rules) : body_(body), rules_(rules), rule_(rules.option(key::kShareRule)) {}
 
   void divide(Level& l) const {
     const double half = l.finishedGirth / 2, quarter = l.finishedGirth / 4;
     double back = quarter;
-    if (rule_ == "front-plus") back = quarter - rules_.length("share.front_plus");
-    if (rule_ == "front-arcs") back = half - frontArc(l).value_or(quarter * 2) / 2;
-    if (rule_ == "breast-in-front" && isOnBreast(l)) back = (body_.mm(id::kUpperBust) - rules_.length("hold.top")) / 4;
+    if (rule_ == ShareRule::FrontPlus) back = quarter - rules_.length(key::kShareFrontPlus);
+    if (rule_ == ShareRule::FrontArcs) back = half - frontArc(l).value_or(quarter * 2) / 2;
+    if (rule_ == ShareRule::BreastInFront && isOnBreast(l))
+      back = (body_.mm(id::kUpperBust) - rules_.length(key::kHoldTop)) / 4;
     l.backShare = back;
     l.frontShare = half - back;
   }
@@ -125,7 +129,7 @@ class Sharer {
   }
   const Body& body_;
   const Rules& rules_;
-  std::string_view rule_;
+  ShareRule rule_;
 };
 
 // Levels of the maker's own stand at least this far from every other, mm.
@@ -208,8 +212,8 @@ const Level& Levels::at(std::string_view id) const {
 Level& Levels::at(std::string_view id) { return const_cast<Level&>(std::as_const(*this).at(id)); }
 
 bool hasSkirt(const Rules& rules) {
-  const std::string_view kind = rules.option("skirt.kind");
-  return kind == "straight" || kind == "peg" || kind == "gored";
+  const auto kind = rules.option(key::kSkirtKind);
+  return kind == SkirtKind::Straight || kind == SkirtKind::Peg || kind == SkirtKind::Gored;
 }
 
 Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
@@ -233,23 +237,23 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
                        girthTaken, heightTaken});
   };
 
-  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term("hold.top", '-')},
+  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term(key::kHoldTop, '-')},
                            "closes to a little less than the upper bust, so that it holds");
   const double bust =
-      girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term("ease.bust")}, "body + ease");
+      girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term(key::kEaseBust)}, "body + ease");
   const double under =
-      girth(level::kUnderbust, "Underbust", {measureTerm(body, id::kUnderbust), rules.term("reduction.underbust", '-')},
-            "body - reduction");
-  const bool byQuarter = rules.option("distribution.school") == "quarter-minus";
+      girth(level::kUnderbust, "Underbust",
+            {measureTerm(body, id::kUnderbust), rules.term(key::kReductionUnderbust, '-')}, "body - reduction");
+  const bool byQuarter = rules.option(key::kDistributionSchool) == DistributionSchool::QuarterMinus;
   const double waist =
       girth(level::kWaist, "Waist",
             {measureTerm(body, id::kWaist),
-             byQuarter ? rules.term("reduction.quarter", '-', 4) : rules.term("reduction.waist", '-')},
+             byQuarter ? rules.term(key::kReductionQuarter, '-', 4) : rules.term(key::kReductionWaist, '-')},
             byQuarter ? "natural waist - the same off each of four quarters" : "natural waist - reduction");
   const double highHip = girth(level::kHighHip, "High hip",
-                               {measureTerm(body, id::kHighHip), rules.term("spring.high_hip")}, "body + spring");
+                               {measureTerm(body, id::kHighHip), rules.term(key::kSpringHighHip)}, "body + spring");
   const double hip =
-      girth(level::kHip, "Hip", {measureTerm(body, id::kHip), rules.term("spring.hip")}, "body + spring");
+      girth(level::kHip, "Hip", {measureTerm(body, id::kHip), rules.term(key::kSpringHip)}, "body + spring");
 
   const bool upper = taken(body, {id::kUpperBust}),
              heightsTaken = taken(body, {id::kShoulderToBust, id::kShoulderToUnderbust, id::kShoulderToWaist});

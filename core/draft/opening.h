@@ -9,24 +9,27 @@
 #include <algorithm>
 #include <string_view>
 
+#include "parts/edges/rules.h"
+#include "parts/opening/rules.h"
+#include "parts/yoke/rules.h"
 #include "rules/rules.h"
 #include "units/length.h"
 
 namespace armure {
 
 struct Opening {
-  std::string_view kind = "fold";  // an option of "opening.kind" or "opening.front"
-  double topY = 0, hemY = 1;       // where top edge and hem meet the centre, mm
-  double topGap = 0, hemGap = 0;   // between both edges, worn, mm
-  double endY = 1e6;               // where it ends; below the hem where it runs through
-  bool closesAbove = false;        // there is a yoke over it, down to topY
+  OpeningKind kind = OpeningKind::Fold;  // an option of "opening.kind" or "opening.front"
+  double topY = 0, hemY = 1;             // where top edge and hem meet the centre, mm
+  double topGap = 0, hemGap = 0;         // between both edges, worn, mm
+  double endY = 1e6;                     // where it ends; below the hem where it runs through
+  bool closesAbove = false;              // there is a yoke over it, down to topY
 
-  bool isFold() const { return kind == "fold"; }
-  bool isSeam() const { return kind == "seam"; }
+  bool isFold() const { return kind == OpeningKind::Fold; }
+  bool isSeam() const { return kind == OpeningKind::Seam; }
   bool isOpen() const { return !isFold() && !isSeam(); }
   bool isLaced() const { return topGap > 0; }
   // A centre that may take in at the waist: the others are straight.
-  bool isShaped() const { return kind == "seam" || kind == "zip"; }
+  bool isShaped() const { return kind == OpeningKind::Seam || kind == OpeningKind::Zip; }
   bool endsAbove(double y) const { return isOpen() && endY < y; }
 
   // At any depth; a V runs on straight above the top edge and below the hem.
@@ -48,14 +51,16 @@ struct Opening {
 // The opening of a half whose centre reaches from `topY` to `hemY`, and which ends at `endY`. A gap has one width,
 // lacing in a V two.
 inline Opening openingOf(const Rules& rules, bool front, double topY, double hemY, double endY) {
-  Opening o{rules.option(front ? "opening.front" : "opening.kind"), topY, hemY};
-  if (o.kind == "lacing" || o.kind == "loops") o.topGap = o.hemGap = rules.length("opening.gap");
-  if (o.kind == "v-lacing") {
-    o.topGap = rules.length("opening.gap_top");
-    o.hemGap = rules.length("opening.gap_hem");
+  Opening o{rules.option(front ? key::kOpeningFront : key::kOpeningKind), topY, hemY};
+  if (o.kind == OpeningKind::Lacing || o.kind == OpeningKind::Loops)
+    o.topGap = o.hemGap = rules.length(key::kOpeningGap);
+  if (o.kind == OpeningKind::VLacing) {
+    o.topGap = rules.length(key::kOpeningGapTop);
+    o.hemGap = rules.length(key::kOpeningGapHem);
   }
   if (endY < hemY) o.endY = endY;
-  o.closesAbove = rules.option("cover.kind") == "covered" && rules.option(front ? "yoke.front" : "yoke.back") != "none";
+  o.closesAbove = rules.option(key::kCoverKind) == CoverKind::Covered &&
+                  rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
   return o;
 }
 

@@ -7,6 +7,7 @@
 #include "draft/line_paths.h"
 #include "draft/upper_block.h"
 #include "geometry/spline.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -39,8 +40,8 @@ class Princess {
   double depth(std::string_view id) const { return block_.levels.at(id).front; }
 
   double centreShare() const {
-    if (rules_.option("distribution.school") == "middle-piece") return 0.5;
-    if (rules_.option("intake.share") == "rule") return rules_.share("intake.centre_share");
+    if (rules_.option(key::kDistributionSchool) == DistributionSchool::MiddlePiece) return 0.5;
+    if (rules_.option(key::kIntakeShare) == IntakeShare::Rule) return rules_.share(key::kIntakeCentreShare);
     return balancedShare();
   }
 
@@ -86,7 +87,7 @@ class Princess {
     const double part = towardsCentre ? -centrePart : 1 - centrePart;
     const double halfCorner = towardsCentre ? 0 : block_.dart.angle / 2;
     const double top = depth(level::kTop), bust = depth(level::kBust), under = depth(level::kUnderbust);
-    const double rounding = rules_.length("bust.rounding");
+    const double rounding = rules_.length(key::kBustRounding);
     const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
     const double corner = std::tan(halfCorner), topX = topX_ + part * shaping_.at(level::kTop).taken[0];
@@ -144,7 +145,8 @@ class Princess {
   void addBelow(std::vector<Station>& stations, double centrePart, double part) const {
     for (const PanelLine::Guide& place : placesBelow(centrePart)) {
       const ShapedLevel& l = shaping_.at(place.level);
-      const bool upright = l.id == level::kHem && !sharesOut(rules_) && rules_.option("lines.below") == "upright";
+      const bool upright =
+          l.id == level::kHem && !sharesOut(rules_) && rules_.option(key::kLinesBelow) == FirstLineBelow::Upright;
       stations.push_back({l.y, place.x + part * l.taken[0], 0, upright});
     }
   }

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "lowered.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -45,10 +46,10 @@ class RailMaker {
   }
 
   // Where a place of a half lies on the strip: the back is counted from the other end.
-  double placeOf(const HalfBlock& half, double x) const { return half.id == "front" ? x : rail_.length - x; }
+  double placeOf(const HalfBlock& half, double x) const { return half.front ? x : rail_.length - x; }
 
   void addHalf(const HalfBlock& half) {
-    const bool front = half.id == "front";
+    const bool front = half.front;
     const HalfLevel& l = half.at(level_.id);
     const size_t lines = half.lines.size();
     double from = half.centre.xAtDepth(l.y);
@@ -69,27 +70,27 @@ class RailMaker {
   }
 
   void addLine(const HalfBlock& half, const HalfLevel& l, size_t i, double toCentre, double toSide) {
-    const bool front = half.id == "front";
+    const bool front = half.front;
     RailGap gap{lineId(front, i), raised(lineName(front, i))};
     gap.from = placeOf(half, front ? toCentre : toSide);
     gap.to = placeOf(half, front ? toSide : toCentre);
     gap.taken = l.intakes[i];
     if (!l.wished.empty()) gap.wished = l.wished[i];
-    gap.cap = rules_.length(front && i == 0 ? "cap.princess" : "cap.other");
+    gap.cap = rules_.length(front && i == 0 ? key::kCapPrincess : key::kCapOther);
     gap.held = rules_.held(level_.id, gap.line).has_value();
     gap.movable = canHold(front, i);
     rail_.gaps.push_back(std::move(gap));
   }
 
   void addSide(const HalfBlock& half, const HalfLevel& l) {
-    const bool front = half.id == "front";
+    const bool front = half.front;
     RailGap gap{std::string(front ? kFrontSide : kBackSide), front ? "Side, front half" : "Side, back half"};
     const double width = widthOf(half), middle = widthOf(block_.front);
     gap.from = front ? placeOf(half, l.side) : middle;
     gap.to = front ? middle : placeOf(half, l.side);
     gap.taken = width - l.side;
     if (!l.wished.empty()) gap.wished = l.sideWished;
-    gap.cap = rules_.length("cap.side");
+    gap.cap = rules_.length(key::kCapSide);
     gap.held = rules_.held(level_.id, gap.line).has_value();
     gap.movable = canHold(front, 0);
     rail_.gaps.push_back(std::move(gap));
@@ -133,7 +134,8 @@ std::optional<GirthChoice> girthChoice(const Rail& rail, const Rules& rules, dou
   if (rail.level == level::kUnderbust) return GirthChoice{"reduction.underbust", less};
   if (rail.level == level::kHighHip) return GirthChoice{"spring.high_hip", -less};
   if (rail.level != level::kWaist) return std::nullopt;
-  if (rules.option("distribution.school") == "quarter-minus") return GirthChoice{"reduction.quarter", less / 4};
+  if (rules.option(key::kDistributionSchool) == DistributionSchool::QuarterMinus)
+    return GirthChoice{"reduction.quarter", less / 4};
   return GirthChoice{"reduction.waist", less};
 }
 

@@ -10,6 +10,8 @@
 #include "distribute/distribution.h"
 #include "draft/shaping_wishes.h"
 #include "lowered.h"
+#include "parts/cups/rules.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -49,7 +51,9 @@ class HalfShaper {
   size_t lines() const { return frame_.starts.size(); }
   const char* half() const { return frame_.front ? "front" : "back"; }
   std::string sideId() const { return std::string(frame_.front ? kFrontSide : kBackSide); }
-  double cap(size_t line) const { return rules_.length(frame_.front && line == 0 ? "cap.princess" : "cap.other"); }
+  double cap(size_t line) const {
+    return rules_.length(frame_.front && line == 0 ? key::kCapPrincess : key::kCapOther);
+  }
 
   // The bust itself, where nothing is taken in, stands among the levels: what is done above and below it does not
   // reach past it.
@@ -89,7 +93,7 @@ class HalfShaper {
       p.cells.push_back(held(s.id, lineId(frame_.front, i), cell));
       if (top && i > 0) p.cells.back() = {0, 0, 0};
     }
-    const double high = shares_ && !top ? rules_.length("cap.side") : kNoBound;
+    const double high = shares_ && !top ? rules_.length(key::kCapSide) : kNoBound;
     p.cells.push_back(held(s.id, sideId(), {s.sideWished, -kNoBound, high}));
   }
 
@@ -109,7 +113,7 @@ class HalfShaper {
     // The girth is kept: whatever the lines do not take is the side's, and the sheet says so.
     s.side = p.levels[l].drop - std::accumulate(s.taken.begin(), s.taken.end(), 0.0);
     const Level& level = levels_.at(s.id);
-    const double sideCap = rules_.length("cap.side");
+    const double sideCap = rules_.length(key::kCapSide);
     if ((shares_ || !cures.empty()) && s.id != level::kTop && s.side > 0 && !level.beyondHem)
       out_.atSide.push_back({half(), "side", s.id, s.side, sideCap, fmt::format("Side, {} half", half()), cures});
   }
@@ -146,12 +150,13 @@ const ShapedLevel& Shaping::at(std::string_view level) const {
 }
 
 bool sharesOut(const Rules& rules) {
-  const std::string_view school = rules.option("distribution.school");
-  return school == "even" || school == "side-weighted" || school == "flat-front";
+  const auto school = rules.option(key::kDistributionSchool);
+  return school == DistributionSchool::Even || school == DistributionSchool::SideWeighted ||
+         school == DistributionSchool::FlatFront;
 }
 
 bool frameInOnePiece(const Rules& rules) {
-  return rules.option("cup.kind") != "princess" && rules.option("cup.frame") == "one-piece";
+  return rules.option(key::kCupKind) != CupKind::Princess && rules.option(key::kCupFrame) == CupFrame::OnePiece;
 }
 
 Shaping shapeHalf(const Levels& levels, const Rules& rules, const ShapingFrame& frame) {

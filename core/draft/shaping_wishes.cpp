@@ -8,15 +8,16 @@
 
 #include "draft/upper_block.h"
 #include "lowered.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
 
 // What part of the drop each line and, last, the side is wished to take. Common practice, no source.
-std::vector<double> schoolParts(std::string_view school, bool front, size_t lines) {
+std::vector<double> schoolParts(DistributionSchool school, bool front, size_t lines) {
   std::vector<double> parts(lines + 1, 1);
-  if (school == "side-weighted") std::iota(parts.begin(), parts.end(), 1.0);
-  if (school == "flat-front" && front) {
+  if (school == DistributionSchool::SideWeighted) std::iota(parts.begin(), parts.end(), 1.0);
+  if (school == DistributionSchool::FlatFront && front) {
     parts.front() = 0.4;
     parts.back() = 2;
   }
@@ -42,8 +43,8 @@ class WishMaker {
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);
       top->wished.front() = goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
-                            : middlePiece()      ? 2 * rules_.length("middle.top")
-                                                 : rules_.length("intake.top");
+                            : middlePiece()      ? 2 * rules_.length(key::kMiddleTop)
+                                                 : rules_.length(key::kIntakeTop);
       top->sideWished = drop(*top) - top->wished.front();
     }
     return std::move(out_);
@@ -53,7 +54,9 @@ class WishMaker {
   size_t lines() const { return frame_.starts.size(); }
   bool front() const { return frame_.front; }
   const char* half() const { return front() ? "front" : "back"; }
-  bool middlePiece() const { return front() && rules_.option("distribution.school") == "middle-piece"; }
+  bool middlePiece() const {
+    return front() && rules_.option(key::kDistributionSchool) == DistributionSchool::MiddlePiece;
+  }
   double depth(std::string_view id) const { return front() ? levels_.at(id).front : levels_.at(id).back; }
   double share(std::string_view id) const { return front() ? levels_.at(id).frontShare : levels_.at(id).backShare; }
   double drop(const ShapedLevel& l) const { return frame_.width - share(l.id) - frame_.centreIntake(l.y); }
@@ -89,7 +92,7 @@ class WishMaker {
   // In parts of the drop. On the underbust the side would run straight from the bust to where it is wished at the
   // waist, and so between the two; the lines share the rest. Else the side hooks in below a full bust.
   void byParts() {
-    const std::vector<double> parts = schoolParts(rules_.option("distribution.school"), front(), lines());
+    const std::vector<double> parts = schoolParts(rules_.option(key::kDistributionSchool), front(), lines());
     const ShapedLevel& waist = at(level::kWaist);
     const double waistSide = drop(waist) * parts.back();
     for (ShapedLevel& l : out_.levels) {
@@ -122,15 +125,15 @@ class WishMaker {
   // Every line by its own rule. Between waist and hem a line runs out evenly.
   void byRules() {
     ShapedLevel &waist = at(level::kWaist), &under = at(level::kUnderbust), &hem = out_.levels.back();
-    const bool byQuarter = rules_.option("distribution.school") == "quarter-minus";
-    const double more = byQuarter ? rules_.length("reduction.quarter") / static_cast<double>(lines() + 1) : 0;
-    const double further = rules_.length("intake.further");
-    const double first = middlePiece() ? 2 * rules_.length("middle.underbust")
-                         : front()     ? rules_.length("intake.waist")
-                                       : rules_.length("back.intake_waist");
+    const bool byQuarter = rules_.option(key::kDistributionSchool) == DistributionSchool::QuarterMinus;
+    const double more = byQuarter ? rules_.length(key::kReductionQuarter) / static_cast<double>(lines() + 1) : 0;
+    const double further = rules_.length(key::kIntakeFurther);
+    const double first = middlePiece() ? 2 * rules_.length(key::kMiddleUnderbust)
+                         : front()     ? rules_.length(key::kIntakeWaist)
+                                       : rules_.length(key::kBackIntakeWaist);
     waist.wished.assign(lines(), further + more);
     waist.wished[0] = first + (middlePiece() ? 0 : more);
-    if (front()) hem.wished[0] = middlePiece() ? first : rules_.length("intake.hem");
+    if (front()) hem.wished[0] = middlePiece() ? first : rules_.length(key::kIntakeHem);
     for (ShapedLevel& l : out_.levels) {
       if (l.id == level::kTop || l.id == level::kHem || l.id == level::kWaist) continue;
       for (size_t i = 1; i < lines(); ++i)
@@ -147,7 +150,7 @@ class WishMaker {
 
   // The first line takes on every level what it takes at the underbust, within its cap; the side takes the difference.
   void closeBelow() {
-    const double taken = std::min(at(level::kUnderbust).wished[0], rules_.length("cap.princess"));
+    const double taken = std::min(at(level::kUnderbust).wished[0], rules_.length(key::kCapPrincess));
     for (ShapedLevel& l : out_.levels) {
       if (l.id == level::kTop) continue;
       const double others = std::accumulate(l.wished.begin() + 1, l.wished.end(), 0.0);
@@ -160,8 +163,8 @@ class WishMaker {
     out_.workings.push_back(
         {"front.underbust.intake",
          "Underbust intake of the princess line",
-         {rules_.term("middle.underbust", '+', 2)},
-         2 * rules_.length("middle.underbust"),
+         {rules_.term(key::kMiddleUnderbust, '+', 2)},
+         2 * rules_.length(key::kMiddleUnderbust),
          "the middle piece loses this beside the line, and the side front mirrors it; common practice"});
     return out_.workings.back().result;
   }
@@ -189,8 +192,8 @@ class WishMaker {
               {},
               0,
               ""};
-    if (front() && !rules_.isDefault("intake.underbust")) {
-      w.terms = {rules_.term("intake.underbust")};
+    if (front() && !rules_.isDefault(key::kIntakeUnderbust)) {
+      w.terms = {rules_.term(key::kIntakeUnderbust)};
       w.note = "a fixed amount, set by the maker";
     } else {
       w.terms = {{'+', fmt::format("width of the {} on the underbust line", half()), width, Source::Computed},

@@ -3,36 +3,38 @@
 #include <algorithm>
 
 #include "measure/measure_table.h"
+#include "parts/edges/rules.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 
 UpperPoints upperPoints(const Body& body, const Rules& rules, bool front, double chestY) {
-  const double slope = rules.length(front ? "shoulder.slope_front" : "shoulder.slope_back");
-  const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
+  const double slope = rules.length(front ? key::kShoulderSlopeFront : key::kShoulderSlopeBack);
+  const double inset = rules.length(front ? key::kArmholeInsetFront : key::kArmholeInsetBack);
   const Vec2 shoulder{body.mm(id::kShoulderWidth) / 2, slope};
-  return {{rules.length("neck.width"), 0}, shoulder, {shoulder.x - inset, (slope + chestY) / 2}};
+  return {{rules.length(key::kNeckWidth), 0}, shoulder, {shoulder.x - inset, (slope + chestY) / 2}};
 }
 
 bool goesUp(const Rules& rules, bool front) {
-  const std::string_view kind = rules.option("cover.kind");
-  return kind == "covered" || kind == "straps" || (kind == "halter" && front);
+  const auto kind = rules.option(key::kCoverKind);
+  return kind == CoverKind::Covered || kind == CoverKind::Straps || (kind == CoverKind::Halter && front);
 }
 
 double shoulderDartAt(const Rules& rules, double bustY, double y) {
-  const double shoulder = rules.length("shoulder.slope_front") / 2;
-  return rules.length("cover.dart") * (bustY - y) / (bustY - shoulder);
+  const double shoulder = rules.length(key::kShoulderSlopeFront) / 2;
+  return rules.length(key::kCoverDart) * (bustY - y) / (bustY - shoulder);
 }
 
 std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool front, double chestY) {
-  const std::string_view where = rules.option("princess.above");
-  if (where == "top" && !goesUp(rules, front)) return std::nullopt;
+  const auto where = rules.option(key::kPrincessAbove);
+  if (where == LineEnd::Top && !goesUp(rules, front)) return std::nullopt;
   const UpperPoints p = upperPoints(body, rules, front, chestY);
-  if (rules.option("cover.kind") == "halter") {  // on the edge that runs from the neck to the side
+  if (rules.option(key::kCoverKind) == CoverKind::Halter) {  // on the edge that runs from the neck to the side
     const Vec2 strap =
-        p.neck + (rules.length("halter.widen") + rules.length("halter.width")) * unit(p.shoulder - p.neck);
+        p.neck + (rules.length(key::kHalterWiden) + rules.length(key::kHalterWidth)) * unit(p.shoulder - p.neck);
     return Vec2{strap.x + 0.25 * (p.shoulder.x - strap.x), (strap.y + chestY) / 2};
   }
-  return where == "armhole" ? p.armholeMiddle : lerp(p.neck, p.shoulder, 0.5);
+  return where == LineEnd::Armhole ? p.armholeMiddle : lerp(p.neck, p.shoulder, 0.5);
 }
 
 Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double chestY, size_t place, size_t count,
@@ -43,11 +45,11 @@ Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double c
 }
 
 void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::vector<Working>& workings) {
-  const bool front = half.id == "front";
-  const double slope = rules.length(front ? "shoulder.slope_front" : "shoulder.slope_back");
-  const double neckWidth = rules.length("neck.width");
-  const double neckDepth = rules.length(front ? "neck.depth_front" : "neck.depth_back");
-  const double inset = rules.length(front ? "armhole.inset_front" : "armhole.inset_back");
+  const bool front = half.front;
+  const double slope = rules.length(front ? key::kShoulderSlopeFront : key::kShoulderSlopeBack);
+  const double neckWidth = rules.length(key::kNeckWidth);
+  const double neckDepth = rules.length(front ? key::kNeckDepthFront : key::kNeckDepthBack);
+  const double inset = rules.length(front ? key::kArmholeInsetFront : key::kArmholeInsetBack);
   const HalfLevel& chest = half.at(level::kChest);
 
   const auto [neckPoint, shoulderPoint, middle] = upperPoints(body, rules, front, chest.y);
@@ -71,7 +73,7 @@ void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::
                       "half the shoulder width out; common practice"});
   workings.push_back({half.id + ".slope",
                       name + " shoulder point, down from the shoulder line",
-                      {rules.term(front ? "shoulder.slope_front" : "shoulder.slope_back")},
+                      {rules.term(front ? key::kShoulderSlopeFront : key::kShoulderSlopeBack)},
                       slope,
                       "common practice"});
   workings.push_back({half.id + ".armhole",

@@ -3,23 +3,24 @@
 #include <fmt/format.h>
 
 #include <optional>
+#include <span>
 #include <stdexcept>
 
-#include "cups/cut_cup.h"
-#include "cups/inside.h"
-#include "cups/moulded.h"
+#include "cutting/cutting.h"
 #include "draft/upper_block.h"
-#include "garment/dart_dial.h"
-#include "garment/inserts.h"
-#include "garment/off_shoulder.h"
-#include "garment/opening_end.h"
-#include "garment/skirt.h"
-#include "garment/straps.h"
-#include "garment/yoke.h"
 #include "geometry/tolerances.h"
 #include "lowered.h"
-#include "pieces/cutting.h"
-#include "pieces/modesty.h"
+#include "parts/band/off_shoulder.h"
+#include "parts/cups/cut_cup.h"
+#include "parts/cups/dart_dial.h"
+#include "parts/cups/moulded.h"
+#include "parts/edges/rules.h"
+#include "parts/inserts/inserts.h"
+#include "parts/opening/modesty.h"
+#include "parts/opening/opening_end.h"
+#include "parts/skirt/skirt.h"
+#include "parts/straps/straps.h"
+#include "parts/yoke/yoke.h"
 
 namespace armure {
 namespace {
@@ -51,12 +52,12 @@ std::optional<Problem> nothingLeft(const Pattern& pattern) {
 void addWorkings(Pattern& pattern, const Rules& rules) {
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.kind != RuleKind::Length || (rule.stage != "Cups" && rule.stage != "Lines")) continue;
-    if (!ruleCounts(rule, [&](std::string_view key) { return rules.option(key); })) continue;
+    if (!rules.counts(rule)) continue;
     const std::string key(rule.key);
     pattern.workings.push_back({"rule." + key,
                                 fmt::format("{}: {}", rule.group, lowered(std::string(rule.label))),
                                 {rules.term(rule.key)},
-                                rules.length(rule.key),
+                                rules.value(rule.key).number,
                                 fmt::format("{}; common practice", rule.reason)});
   }
 }
@@ -100,11 +101,26 @@ void tellGivenBack(Pattern& pattern, const Block& block, const Rules& rules) {
 // A garment while it is made.
 struct Making {
   Pattern pattern;
-  Pattern panels;  // as they were before the cups were cut: what is inside them is traced from these
+  LayerSources sources;  // while the shell is made, they are kept here
   const Block& block;
   const Body& body;
   const Rules& rules;
 };
+
+// The panels as they are before the cups are cut.
+void keepPanels(Making& m) {
+  if (needsPanels(m.rules)) m.sources.panels = m.pattern;
+}
+
+std::optional<Problem> layOn(Making& m) {
+  for (const LayerRecipe& recipe : layerTable()) {
+    if (!isWanted(recipe, m.rules)) continue;
+    Result<Layer> layer = deriveLayer(m.pattern, recipe, m.sources, m.block, m.rules);
+    if (!layer.ok()) return layer.problem();
+    addLayer(m.pattern, std::move(layer).value());
+  }
+  return std::nullopt;
+}
 
 // One part of the garment, made on what the parts before it left. The pattern is sound before and after it.
 struct Step {
@@ -119,11 +135,12 @@ std::optional<Problem> always(Making& m) {
   return std::nullopt;
 }
 
-constexpr Step kSteps[] = {
+// The shell: all that carries a girth, and is balanced.
+constexpr Step kShell[] = {
     {"skirt", [](Making& m) { return addSkirt(m.pattern, m.body, m.rules); }},
     {"yokes", [](Making& m) { return setYokes(m.pattern, m.block, m.rules); }},
     {"keyhole", [](Making& m) { return cutKeyhole(m.pattern, m.block, m.rules); }},
-    {"panels kept", always<[](Making& m) { m.panels = m.pattern; }>},
+    {"panels kept", always<keepPanels>},
     {"dart dial", [](Making& m) { return setDial(m.pattern, m.block, m.rules); }},
     {"cups", [](Making& m) { return setCutCup(m.pattern, m.block, m.rules); }},
     {"inserts", [](Making& m) { return setInserts(m.pattern, m.rules); }},
@@ -133,7 +150,11 @@ constexpr Step kSteps[] = {
     {"cloth left", [](Making& m) { return nothingLeft(m.pattern); }},
     {"ends of openings", always<[](Making& m) { endOpenings(m.pattern, m.block, m.rules); }>},
     {"landings", always<[](Making& m) { markLandings(m.pattern); }>},
-    {"inside the cups", [](Making& m) { return addInside(m.pattern, m.panels, m.block, m.rules); }},
+};
+
+// What lies on the shell or is sewn to it, made from the shell as it is, balanced or not.
+constexpr Step kOnShell[] = {
+    {"layers", layOn},
     {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
     {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
     {"moulded cup", always<[](Making& m) { tellMould(m.pattern, m.body, m.rules); }>},
@@ -153,25 +174,43 @@ std::optional<Problem> checked([[maybe_unused]] const Pattern& pattern, [[maybe_
   return std::nullopt;
 }
 
+std::optional<Problem> take(std::span<const Step> steps, Making& making) {
+  for (const Step& step : steps) {
+    if (auto problem = step.run(making)) return problem;
+    if (auto problem = checked(making.pattern, step)) return problem;
+  }
+  return std::nullopt;
+}
+
 }  // namespace
 
 std::vector<std::string_view> furtherMeasures(const Rules& rules) {
   std::vector<std::string_view> all;
   if (hasSkirt(rules)) all = {"waist_to_knee", "waist_to_floor"};
-  if (rules.option("cover.kind") == "off-shoulder") all.insert(all.end(), {"round_shoulder", "bicep"});
-  if (rules.option("cover.kind") == "halter") all.emplace_back("neck");
+  if (rules.option(key::kCoverKind) == CoverKind::OffShoulder) all.insert(all.end(), {"round_shoulder", "bicep"});
+  if (rules.option(key::kCoverKind) == CoverKind::Halter) all.emplace_back("neck");
   return all;
 }
 
-Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules) {
+Result<Shell> makeShell(const Block& block, const Body& body, const Rules& rules) {
   Result<Pattern> cut = cutPieces(block, rules);
-  if (!cut.ok()) return cut;
+  if (!cut.ok()) return cut.problem();
   Making making{std::move(cut).value(), {}, block, body, rules};
-  for (const Step& step : kSteps) {
-    if (auto problem = step.run(making)) return *problem;
-    if (auto problem = checked(making.pattern, step)) return *problem;
-  }
+  if (auto problem = take(kShell, making)) return *problem;
+  return Shell{std::move(making.pattern), std::move(making.sources)};
+}
+
+Result<Pattern> dress(Pattern shell, const LayerSources& sources, const Block& block, const Body& body,
+                      const Rules& rules) {
+  Making making{std::move(shell), sources, block, body, rules};
+  if (auto problem = take(kOnShell, making)) return *problem;
   return std::move(making.pattern);
+}
+
+Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules) {
+  Result<Shell> shell = makeShell(block, body, rules);
+  if (!shell.ok()) return shell.problem();
+  return dress(std::move(shell->pattern), shell->sources, block, body, rules);
 }
 
 }  // namespace armure

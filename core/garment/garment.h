@@ -1,10 +1,14 @@
 // core/garment/garment.h
 //
-// From the block to all pieces of the garment, as drafted: the panels are cut, cups are set in, panels behind lacing
-// and straps added, and every piece numbered.
+// From the block to all pieces of the garment, in two steps between which the shell may be balanced:
+//
+//   Result<Shell> shell = makeShell(block, body, rules);            // panels cut, cups set in, yokes, skirt
+//   Pattern balanced = balance(shell->pattern, options).pattern;
+//   Result<Pattern> all = dress(balanced, shell->sources, block, body, rules);  // layers, panels behind lacing, straps
 #pragma once
 
-#include "pieces/pattern.h"
+#include "layers/recipe.h"
+#include "pattern/pattern.h"
 #include "result.h"
 #include "rules/rules.h"
 
@@ -13,7 +17,21 @@ namespace armure {
 // Measures beyond those of every draft that what was chosen needs: for skirts, off-shoulder bands, halters.
 std::vector<std::string_view> furtherMeasures(const Rules& rules);
 
-// Fails with the first thing that keeps a piece from being drawn, naming it and what would be right.
+struct Shell {
+  Pattern pattern;
+  LayerSources sources;  // of the layers the rules ask for
+};
+
+// The shell as drafted. Fails with the first thing that keeps a piece from being drawn, naming it and what would be
+// right.
+Result<Shell> makeShell(const Block& block, const Body& body, const Rules& rules);
+
+// The whole garment on a shell, drafted or balanced: its layers by their recipes, what lies behind a lacing, straps;
+// every piece numbered. The shell's pieces come first and stay as they are. Pure.
+Result<Pattern> dress(Pattern shell, const LayerSources& sources, const Block& block, const Body& body,
+                      const Rules& rules);
+
+// Both, as drafted.
 Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules);
 
 }  // namespace armure

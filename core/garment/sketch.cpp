@@ -4,8 +4,15 @@
 #include <cmath>
 #include <numbers>
 
-#include "style/style_line.h"
-#include "style/upper_outline.h"
+#include "parts/band/rules.h"
+#include "parts/cups/rules.h"
+#include "parts/edges/rules.h"
+#include "parts/edges/style_line.h"
+#include "parts/edges/upper_outline.h"
+#include "parts/inserts/rules.h"
+#include "parts/skirt/rules.h"
+#include "parts/straps/rules.h"
+#include "parts/yoke/rules.h"
 
 namespace armure {
 namespace {
@@ -37,13 +44,13 @@ class HalfSketch {
     outline.insert(outline.end(), below.rbegin(), below.rend());
     const Polyline centre = boundary(kCentre, bottom.front().y, top.front().y);
     outline.insert(outline.end(), centre.begin(), centre.end());
-    if (rules_.option("cover.kind") == "off-shoulder") drawBand(top);
+    if (rules_.option(key::kCoverKind) == CoverKind::OffShoulder) drawBand(top);
     add(SketchStroke::Outline, outline);
     add(SketchStroke::Edge, top);
     add(SketchStroke::Edge, below);
     add(SketchStroke::Edge, side);
     add(SketchStroke::Edge, skirt);
-    const bool cups = front_ && rules_.option("cup.kind") != "princess";
+    const bool cups = front_ && rules_.option(key::kCupKind) != CupKind::Princess;
     for (size_t i = 0; i < half_.lines.size(); ++i) {
       if (i == 0 && cups) continue;
       add(SketchStroke::Seam, boundary(i, upperEnd(top, i), depthAt(hem_, i)));
@@ -127,9 +134,9 @@ class HalfSketch {
   // Where a line ends above: on a style line, or where the upper outline is met going up.
   double upperEnd(const Polyline& top, size_t line) const {
     if (!upper_) return depthAt(top_, line);
-    const bool yoke = rules_.option(front_ ? "yoke.front" : "yoke.back") != "none";
+    const bool yoke = rules_.option(front_ ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
     double y = bust();
-    const double stop = yoke && rules_.option("cover.kind") == "covered" ? depthAt(top_, line) : 0;
+    const double stop = yoke && rules_.option(key::kCoverKind) == CoverKind::Covered ? depthAt(top_, line) : 0;
     while (y > stop) {
       const Vec2 p = put(closed(line, y), y);
       if (p.y < heightOf(top, p.x)) break;
@@ -140,21 +147,22 @@ class HalfSketch {
 
   // How much wider the skirt is at a depth than the body above it. For the eye: cloth falls in folds.
   double wider(double y) const {
-    const std::string_view kind = rules_.option("skirt.kind");
+    const auto kind = rules_.option(key::kSkirtKind);
     const double hem = half_.at(level::kHem).y, waist = half_.at(level::kWaist).y;
     const double end = skirtEnd();
-    if (kind == "flare")
-      return 1 + 0.16 * rules_.length("skirt.flare") / 25.4 * std::max(0.0, y - waist) / (end - waist);
-    if (kind == "gored")
-      return 1 + 0.11 * rules_.length("skirt.gore") / 25.4 * std::max(0.0, y - waist) / (end - waist);
-    if (kind == "peg") return 1 - 0.06 * rules_.length("skirt.peg") / 25.4 * std::clamp((y - hem) / 300, 0.0, 1.0);
+    if (kind == SkirtKind::Flare)
+      return 1 + 0.16 * rules_.length(key::kSkirtFlare) / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == SkirtKind::Gored)
+      return 1 + 0.11 * rules_.length(key::kSkirtGore) / 25.4 * std::max(0.0, y - waist) / (end - waist);
+    if (kind == SkirtKind::Peg)
+      return 1 - 0.06 * rules_.length(key::kSkirtPeg) / 25.4 * std::clamp((y - hem) / 300, 0.0, 1.0);
     return 1;
   }
   double skirtEnd() const {
     const double hem = half_.at(level::kHem).y;
     if (!hasSkirt(rules_)) return hem;
     return half_.at(level::kWaist).y +
-           body_.mm(rules_.option("skirt.to") == "knee" ? "waist_to_knee" : "waist_to_floor");
+           body_.mm(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
   }
   Vec2 stemOf(Vec2 onBodice) const { return {onBodice.x / wider(onBodice.y), onBodice.y}; }
   Vec2 onSkirt(Vec2 stem, double y) const { return {stem.x * wider(y), y}; }
@@ -186,7 +194,7 @@ class HalfSketch {
     for (int i = 0; i <= kAlong; ++i) {
       const double y = from + (to - from) * i / kAlong;
       const Vec2 p = put(closed(line, y), y);
-      out.push_back(rules_.option("skirt.kind") == "none" ? p : Vec2{p.x * wider(y), y});
+      out.push_back(rules_.option(key::kSkirtKind) == SkirtKind::None ? p : Vec2{p.x * wider(y), y});
     }
     return out;
   }
@@ -236,13 +244,13 @@ class HalfSketch {
     }
   }
 
-  // The cup line in (distance from the centre, depth), by the formulas of cups/cut_cup.h on the closed half.
+  // The cup line in (distance from the centre, depth), by the formulas of parts/cups/cut_cup.h on the closed half.
   void drawCup() {
-    const std::string_view kind = rules_.option("cup.kind");
-    const double bridge = rules_.length("cup.bridge"), apex = closed(0, bust()), lowest = closed(0, under());
+    const auto kind = rules_.option(key::kCupKind);
+    const double bridge = rules_.length(key::kCupBridge), apex = closed(0, bust()), lowest = closed(0, under());
     const double total = closed(lines(), depthAt(top_, lines()));
     const double inner = apex - bridge;
-    const double outer = std::min(apex + inner + rules_.length("cup.outer_extra"), closed(1, bust()) - 10);
+    const double outer = std::min(apex + inner + rules_.length(key::kCupOuterExtra), closed(1, bust()) - 10);
     constexpr double k = 0.55;
     const double rise = under() - bust();
     const double sideTop = depthAt(top_, lines());
@@ -253,7 +261,7 @@ class HalfSketch {
               {lowest - k * (lowest - bridge), under()},
               {lowest, under()}},
         Cubic{{lowest, under()}, {lowest + k * (outer - lowest), under()}, {outer, bust() + k * rise}, {outer, bust()}},
-        Cubic::line({outer, bust()}, {std::max(outer, total - rules_.length("cup.side")), sideTop})});
+        Cubic::line({outer, bust()}, {std::max(outer, total - rules_.length(key::kCupSide)), sideTop})});
     const Polyline edge = across(top_);
     Polyline cup;
     const double length = line.length();
@@ -263,50 +271,52 @@ class HalfSketch {
       if (q.y > heightOf(edge, q.x) - 0.5) cup.push_back(q);
     }
     add(SketchStroke::Seam, cup);
-    if (kind == "gathered")
+    if (kind == CupKind::Gathered)
       for (int i = -3; i <= 3; ++i) {
         const double c = apex + i * (outer - bridge) / 9, y = under() - 6 - 1.1 * i * i;
         add(SketchStroke::Lacing, {put(c, y), put(apex + 0.6 * (c - apex), y - 0.45 * rise)});
       }
-    const bool band = kind == "three" || kind == "gathered", cross = kind == "cross" || kind == "four";
-    const double bandDepth = depthAt(top_, 0) + rules_.length("cup.band_middle");
-    if (kind == "moulded") add(SketchStroke::Seam, boundary(0, bust() + 12, under()));
-    if (kind != "cross" && kind != "gathered" && kind != "moulded")
+    const bool band = kind == CupKind::Three || kind == CupKind::Gathered,
+               cross = kind == CupKind::Cross || kind == CupKind::Four;
+    const double bandDepth = depthAt(top_, 0) + rules_.length(key::kCupBandMiddle);
+    if (kind == CupKind::Moulded) add(SketchStroke::Seam, boundary(0, bust() + 12, under()));
+    if (kind != CupKind::Cross && kind != CupKind::Gathered && kind != CupKind::Moulded)
       add(SketchStroke::Seam, boundary(0, band ? bandDepth : depthAt(top_, 0), under()));
-    if (rules_.option("cup.frame") != "one-piece") add(SketchStroke::Seam, boundary(0, under(), depthAt(hem_, 0)));
+    if (rules_.option(key::kCupFrame) != CupFrame::OnePiece)
+      add(SketchStroke::Seam, boundary(0, under(), depthAt(hem_, 0)));
     if (band) add(SketchStroke::Seam, {put(bridge, bandDepth), put(apex, bandDepth + 2), put(outer, bandDepth)});
     if (cross)
-      add(SketchStroke::Seam, {put(bridge, bust() - rules_.length("cup.cross_centre")), put(apex, bust()),
-                               put(outer, bust() + rules_.length("cup.cross_side"))});
+      add(SketchStroke::Seam, {put(bridge, bust() - rules_.length(key::kCupCrossCentre)), put(apex, bust()),
+                               put(outer, bust() + rules_.length(key::kCupCrossSide))});
   }
 
   // Yoke, keyhole, inserts and straps.
   void drawUpper(const Polyline& top) {
-    const bool covered = upper_ && rules_.option("cover.kind") == "covered";
-    if (covered && rules_.option(front_ ? "yoke.front" : "yoke.back") != "none") {
+    const bool covered = upper_ && rules_.option(key::kCoverKind) == CoverKind::Covered;
+    if (covered && rules_.option(front_ ? key::kYokeFront : key::kYokeBack) != YokeKind::None) {
       Polyline line;
       for (Vec2 p : across(top_))
         if (p.y > heightOf(top, p.x) + 1) line.push_back(p);
       add(SketchStroke::Seam, line);
     }
-    if (covered && rules_.option("keyhole.kind") == (front_ ? "front" : "back")) {
-      const double from = top.front().y + rules_.length("keyhole.from"),
-                   to = depthAt(top_, kCentre) - rules_.length("keyhole.above");
+    if (covered && rules_.option(key::kKeyholeKind) == (front_ ? KeyholeKind::Front : KeyholeKind::Back)) {
+      const double from = top.front().y + rules_.length(key::kKeyholeFrom),
+                   to = depthAt(top_, kCentre) - rules_.length(key::kKeyholeAbove);
       Polyline hole;
       for (int i = 0; i <= kAlong && to > from + 10; ++i) {
         const double t = static_cast<double>(i) / kAlong;
-        hole.push_back({rules_.length("keyhole.width") * std::sin(std::numbers::pi * t), from + t * (to - from)});
+        hole.push_back({rules_.length(key::kKeyholeWidth) * std::sin(std::numbers::pi * t), from + t * (to - from)});
       }
       add(SketchStroke::Edge, hole);
     }
-    const std::string_view insert = rules_.option("insert.kind");
-    if (front_ && (insert == "centre" || insert == "both"))
+    const auto insert = rules_.option(key::kInsertKind);
+    if (front_ && (insert == InsertKind::Centre || insert == InsertKind::Both))
       add(SketchStroke::Seam,
-          {put(rules_.length("insert.top"), top.front().y), put(rules_.length("insert.hem"), skirtEnd())});
-    if (covered && (insert == "shoulder" || insert == "both")) {
+          {put(rules_.length(key::kInsertTop), top.front().y), put(rules_.length(key::kInsertHem), skirtEnd())});
+    if (covered && (insert == InsertKind::Shoulder || insert == InsertKind::Both)) {
       const Path& arm = upper_->back().path;
       const Vec2 outer = upper_->at(1).path.end(), inner = upper_->at(1).path.start();
-      const Vec2 a = outer + rules_.length("insert.shoulder") * unit(inner - outer),
+      const Vec2 a = outer + rules_.length(key::kInsertShoulder) * unit(inner - outer),
                  b = arm.pointAt(0.62 * arm.length());
       Polyline line;
       const Path curve(Cubic{a, a + Vec2{0, 0.4 * (b.y - a.y)}, b - Vec2{15, 25}, b});
@@ -316,9 +326,9 @@ class HalfSketch {
       }
       add(SketchStroke::Seam, line);
     }
-    if (!upper_ && rules_.option("strap.kind") != "none") {
+    if (!upper_ && rules_.option(key::kStrapKind) != StrapKind::None) {
       const Vec2 shoulder = lerp(half_.shoulder.start(), half_.shoulder.end(), 0.5);
-      const double y = depthAt(top_, 0), half = rules_.length("strap.width") / 2;
+      const double y = depthAt(top_, 0), half = rules_.length(key::kStrapWidth) / 2;
       for (const double off : {-half, half})
         add(SketchStroke::Edge, {put(closed(0, y) + off, y), put(shoulder.x + off, shoulder.y)});
     }
@@ -326,7 +336,7 @@ class HalfSketch {
 
   // A band round both arms: over the upper edge and out past the side.
   void drawBand(const Polyline& top) {
-    const double depth = 0.85 * rules_.length("off.depth");
+    const double depth = 0.85 * rules_.length(key::kOffDepth);
     const Vec2 arm = top.back() + Vec2{0.42 * top.back().x, 0.2 * depth};
     Polyline band;
     for (Vec2 p : top) band.push_back({p.x * 1.02, p.y});
@@ -340,9 +350,10 @@ class HalfSketch {
   }
 
   void drawWaist() {
-    if (rules_.option("waist.seam") == "none") return;
+    if (rules_.option(key::kWaistSeam) == WaistSeam::None) return;
     const double y = half_.at(level::kWaist).y, all = closed(lines(), y);
-    const double point = front_ && rules_.option("waist.seam") == "pointed" ? rules_.length("waist.point") : 0;
+    const double point =
+        front_ && rules_.option(key::kWaistSeam) == WaistSeam::Pointed ? rules_.length(key::kWaistPoint) : 0;
     Polyline line;
     for (int i = 0; i <= kAlong; ++i) {
       const double t = static_cast<double>(i) / kAlong, from = closed(kCentre, y);
@@ -352,10 +363,10 @@ class HalfSketch {
   }
 
   void drawDarts() {
-    if (!front_ || rules_.option("cup.kind") != "princess") return;
+    if (!front_ || rules_.option(key::kCupKind) != CupKind::Princess) return;
     const double y = bust(), apex = closed(0, y);
-    if (rules_.share("dial.side") > 0) add(SketchStroke::Seam, {put(apex + 25, y), put(closed(1, y), y + 8)});
-    if (rules_.share("dial.centre") > 0) add(SketchStroke::Seam, {put(apex - 25, y), put(0, y + 4)});
+    if (rules_.share(key::kDialSide) > 0) add(SketchStroke::Seam, {put(apex + 25, y), put(closed(1, y), y + 8)});
+    if (rules_.share(key::kDialCentre) > 0) add(SketchStroke::Seam, {put(apex - 25, y), put(0, y + 4)});
   }
 
   // y of a line over the figure at x; far above where it does not reach.

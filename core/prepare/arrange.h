@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 
 namespace armure {
 

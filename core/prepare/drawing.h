@@ -11,7 +11,7 @@
 #include <vector>
 
 #include "geometry/path.h"
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 #include "units/length.h"
 
 namespace armure {

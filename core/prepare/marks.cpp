@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "pieces/outline_parts.h"
+#include "pattern/outline_parts.h"
 
 namespace armure {
 

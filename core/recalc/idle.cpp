@@ -103,20 +103,15 @@ class IdleFinder {
       if (changes(other)) return {};
     }
     const RuleInfo* rule = findRule(key);
-    const bool counts = !rule || ruleCounts(*rule, [&](std::string_view k) { return now_->rules.option(k); });
+    const bool counts = !rule || now_->rules.counts(*rule);
     return counts ? "it changes nothing beside the other choices and this style"
                   : fmt::format("it counts only with {}", condition(*rule));
   }
 
   static std::string condition(const RuleInfo& rule) {
     std::string text;
-    for (std::string_view key : listed(rule.onlyWhenKeys)) text += fmt::format("{}{}", text.empty() ? "" : " or ", key);
-    text += " = ";
-    bool first = true;
-    for (std::string_view o : listed(rule.onlyWhenOptions)) {
-      text += fmt::format("{}{}", first ? "" : " or ", o);
-      first = false;
-    }
+    for (const Condition& c : rule.conditions())
+      text += fmt::format("{}{} = {}", text.empty() ? "" : ", or ", c.key, fmt::join(optionsOf(c), " or "));
     return text;
   }
 

@@ -1,9 +1,11 @@
 #include "recalc/recalc.h"
 
-#include "cups/moulded.h"
 #include "garment/garment.h"
+#include "parts/cups/moulded.h"
+#include "parts/edges/upper_outline.h"
+#include "parts/yoke/rules.h"
 #include "prepare/cut_outlines.h"
-#include "style/upper_outline.h"
+#include "rules/prepare_rules.h"
 
 namespace armure {
 
@@ -24,7 +26,8 @@ UpperLengths upperLengths(const Block& block, const Rules& rules) {
   read(false, lengths.shoulderBack, lengths.armholeBack);
   // A halter's strap is sewn to nothing behind.
   if (lengths.shoulderFront == 0 || lengths.shoulderBack == 0) lengths.shoulderFront = lengths.shoulderBack = 0;
-  if (lengths.armholeBack > 0 && rules.option("yoke.back") != "none") lengths.armholeBack -= rules.length("yoke.fold");
+  if (lengths.armholeBack > 0 && rules.option(key::kYokeBack) != YokeKind::None)
+    lengths.armholeBack -= rules.length(key::kYokeFold);
   return lengths;
 }
 
@@ -60,26 +63,41 @@ Result<Design> recalc(const Order& order, const Design* before) {
   body = overMouldedCup(*body, rules);
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
-  Result<Pattern> pattern = makeGarment(*block, *body, rules);
-  if (!pattern.ok()) return pattern.problem();
-  Pattern pieces = std::move(pattern).value();
-  if (auto problem = unsound(pieces)) return *problem;
+  Result<Shell> made = makeShell(*block, *body, rules);
+  if (!made.ok()) return made.problem();
+  if (auto problem = unsound(made->pattern)) return *problem;
+  const auto dressed = [&](Pattern&& shell) { return dress(std::move(shell), made->sources, *block, *body, rules); };
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
-  if (rules.option("balance.keep") == "balanced") {
+  if (rules.option(key::kBalanceKeep) == KeptPieces::Balanced) {
     const bool known = before && before->balanced;
-    balanced = balance(pieces, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
-    drafted = std::move(pieces);
-    pieces = balanced->pattern;
-    if (auto problem = unsound(pieces)) return *problem;
+    balanced = balance(made->pattern, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
   }
+  Result<Pattern> pattern = dressed(std::move(made->pattern));
+  if (!pattern.ok()) return pattern.problem();
+  Pattern pieces = std::move(pattern).value();
+  if (balanced) {
+    drafted = std::move(pieces);
+    Result<Pattern> fitted = dressed(std::move(balanced->pattern));
+    if (!fitted.ok()) return fitted.problem();
+    pieces = balanced->pattern = std::move(fitted).value();
+  }
+  if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces);
   Sheet sheet = balanceSheet({pieces, outlines, block->intakes, *body, balanced ? &*balanced : nullptr,
-                              rules.length("balance.free_limit"), upperLengths(*block, rules)});
+                              rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules)});
   std::vector<Question> questions = questionsAbout(order.measures, order.units);
-  return Design{std::move(body).value(), std::move(rules),    std::move(block).value(),
-                std::move(pieces),       std::move(balanced), std::move(drafted),
-                std::move(outlines),     std::move(sheet),    std::move(questions)};
+  return Design{std::move(body).value(), std::move(rules),    std::move(block).value(), std::move(pieces),
+                std::move(balanced),     std::move(drafted),  std::move(made->sources), std::move(outlines),
+                std::move(sheet),        std::move(questions)};
+}
+
+Balanced proposal(const Design& design) {
+  Balanced b = balance(shellOf(design.pattern), balanceOptions(design.rules));
+  // Where a layer cannot be made of the balanced shell, the proposal is the shell alone.
+  if (Result<Pattern> all = dress(b.pattern, design.sources, design.block, design.body, design.rules); all.ok())
+    b.pattern = std::move(all).value();
+  return b;
 }
 
 Result<GarmentSketch> sketchOf(const Order& order) {

@@ -9,10 +9,11 @@
 
 #include "balance/balance.h"
 #include "draft/block.h"
+#include "garment/garment.h"
 #include "garment/sketch.h"
 #include "measure/plausibility.h"
 #include "order/order.h"
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 #include "prepare/cautions.h"
 #include "sheet/sheet.h"
 
@@ -25,6 +26,7 @@ struct Design {
   Pattern pattern;                    // as it will be cut: as drafted, or balanced
   std::optional<Balanced> balanced;   // where the order keeps the balanced pieces: what moved; its pattern is `pattern`
   std::optional<Pattern> drafted;     // and what they were before
+  LayerSources sources;               // what the layers on the shell are traced from
   std::vector<Polyline> cutOutlines;  // in the order of pattern.pieces
   Sheet sheet;
   std::vector<Question> questions;
@@ -38,6 +40,10 @@ struct Design {
 // its choices have passed checkChoice.
 // `before` is the design this one follows on: balancing starts from where it ended.
 Result<Design> recalc(const Order& order, const Design* before = nullptr);
+
+// What balancing would make of an order that keeps its pieces as drafted: the shell balanced, and all that lies on it
+// made anew from that.
+Balanced proposal(const Design& design);
 
 // Only the small drawing of what the order makes; fails like recalc.
 Result<GarmentSketch> sketchOf(const Order& order);

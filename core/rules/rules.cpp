@@ -9,6 +9,7 @@
 
 #include "measure/measure_table.h"
 #include "quotable.h"
+#include "rules/draft_rules.h"
 #include "rules/nearest.h"
 
 namespace armure {
@@ -34,7 +35,8 @@ bool within(const RuleInfo& rule, double v) { return v >= rule.lowest - 1e-6 && 
 Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit bareUnit) {
   if (rule.kind == RuleKind::Option) {
     for (size_t i = 0; i < rule.options.size(); ++i)
-      if (rule.options[i].id == text) return RuleValue{static_cast<double>(i), rule.options[i].id, Source::ByHand};
+      if (rule.options[i].id == text)
+        return RuleValue{static_cast<double>(i), rule.options[i].id, rule.options[i].value, Source::ByHand};
     return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", quotable(text), rule.label),
                    "choose one of " + optionList(rule)};
   }
@@ -42,12 +44,12 @@ Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit ba
     const Result<double> number = parseNumber(text);
     if (!number.ok()) return Problem{std::string(rule.key), number.problem().what, number.problem().remedy};
     if (!within(rule, number.value())) return outside(rule, text);
-    return RuleValue{number.value(), {}, Source::ByHand};
+    return RuleValue{number.value(), {}, 0, Source::ByHand};
   }
   const Result<double> mm = parseLength(text, bareUnit);
   if (!mm.ok()) return Problem{std::string(rule.key), mm.problem().what, mm.problem().remedy};
   if (!within(rule, mm.value())) return outside(rule, text);
-  return RuleValue{mm.value(), {}, Source::ByHand};
+  return RuleValue{mm.value(), {}, 0, Source::ByHand};
 }
 
 size_t placeOf(std::string_view key) {
@@ -146,8 +148,8 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
   values_.reserve(table.size());
   for (const RuleInfo& rule : table) {
     const double number = defaultOf(rule, figure);
-    const auto place = static_cast<size_t>(number);
-    values_.push_back({number, rule.options.empty() ? std::string_view{} : rule.options[place].id, Source::Rule});
+    const RuleOption plain = rule.options.empty() ? RuleOption{} : rule.options[static_cast<size_t>(number)];
+    values_.push_back({number, plain.id, plain.value, Source::Rule});
   }
   const auto apply = [&](std::string_view key, std::string_view text) {
     const size_t i = placeOf(key);
@@ -161,12 +163,12 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
       for (const PresetChoice& c : preset->choices) apply(c.key, c.value);
   };
   // The kind of garment sets defaults, so it is known before anything else is applied.
-  std::string_view kind = option("garment.kind");
+  std::string_view kind = value(key::kGarmentKind.text).option;
   for (const Preset* preset : {findSchool(school), findStyle(style)})
     if (preset)
       for (const PresetChoice& c : preset->choices)
-        if (c.key == "garment.kind") kind = c.value;
-  if (const auto chosen = choices.find("garment.kind"); chosen != choices.end()) kind = chosen->second;
+        if (c.key == key::kGarmentKind.text) kind = c.value;
+  if (const auto chosen = choices.find(key::kGarmentKind.text); chosen != choices.end()) kind = chosen->second;
   applyAll(findKind(kind));
   applyAll(findSchool(school));
   applyAll(findStyle(style));
@@ -220,6 +222,10 @@ std::vector<OwnLevel> Rules::ownLevels() const {
 }
 
 const RuleValue& Rules::value(std::string_view key) const { return values_[placeOf(key)]; }
+
+bool Rules::counts(const RuleInfo& rule) const {
+  return ruleCounts(rule, [&](std::string_view key) { return value(key).choice; });
+}
 
 Term Rules::term(std::string_view key, char sign, double factor) const {
   const RuleValue& v = value(key);

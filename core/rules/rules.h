@@ -43,6 +43,7 @@ bool isChoiceKey(std::string_view key);
 struct RuleValue {
   double number = 0;        // mm, share, or the option's place
   std::string_view option;  // the option's id
+  int choice = 0;           // and its enumerator
   Source source = Source::Rule;
   bool chosen = false;  // by the maker or by a preset; else the default of the figure
 };
@@ -62,10 +63,18 @@ class Rules {
   Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure);
 
   const RuleValue& value(std::string_view key) const;  // throws std::out_of_range for an unknown key
-  double length(std::string_view key) const { return value(key).number; }
-  double share(std::string_view key) const { return value(key).number; }
-  std::string_view option(std::string_view key) const { return value(key).option; }
+  const RuleValue& value(LengthKey key) const { return value(key.text); }
+  double length(LengthKey key) const { return value(key.text).number; }  // mm
+  double share(ShareKey key) const { return value(key.text).number; }
+  template <typename Option>
+  Option option(OptionKey<Option> key) const {
+    return static_cast<Option>(value(key.text).choice);
+  }
+  std::string_view option(TextKey key) const { return value(key.text).option; }
   bool isDefault(std::string_view key) const { return !value(key).chosen; }
+  bool isDefault(LengthKey key) const { return isDefault(key.text); }
+  // Whether the rule has any say, beside the other choices in force.
+  bool counts(const RuleInfo& rule) const;
 
   // What the maker's hand set (rules/shaping_keys.h).
   std::optional<double> held(std::string_view level, std::string_view line) const;
@@ -78,6 +87,7 @@ class Rules {
 
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
+  Term term(LengthKey key, char sign = '+', double factor = 1) const { return term(key.text, sign, factor); }
 
  private:
   std::optional<double> shaping(ShapingKind kind, std::string_view level, std::string_view line) const;

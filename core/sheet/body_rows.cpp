@@ -8,7 +8,7 @@
 #include "balance/fit.h"
 #include "lowered.h"
 #include "measure/measure_table.h"
-#include "pieces/outline_parts.h"
+#include "pattern/outline_parts.h"
 
 namespace armure {
 namespace {

@@ -10,7 +10,7 @@
 
 #include "balance/balance.h"
 #include "measure/estimate.h"
-#include "pieces/pattern.h"
+#include "pattern/pattern.h"
 
 namespace armure {
 

@@ -6,6 +6,8 @@
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
+#include "parts/cups/rules.h"
+#include "parts/edges/rules.h"
 #include "render/sketch_painter.h"
 #include "tests/app/driver.h"
 
@@ -45,22 +47,22 @@ TEST_CASE("a plunge is dragged down on the taped figure, and undone") {
   d.window.session().setChoice("top.shape", "plunge-v");
   d.window.session().settle();
   CHECK(d.table().mode() == TableMode::Taped);
-  const double before = d.design().rules.length("top.plunge");
+  const double before = d.design().rules.length(key::kTopPlunge);
   d.drag(d.placeOf("top.plunge"), {0, 30});
-  const double after = d.design().rules.length("top.plunge");
+  const double after = d.design().rules.length(key::kTopPlunge);
   CHECK(after > before + 4);
   CHECK(d.handle("top.plunge")->guide->placed);
   // What it is stands in the workings.
   CHECK(d.window.session().selection().working == "rule.top.plunge");
   // One drag is one step.
   d.window.session().undo();
-  CHECK(d.design().rules.length("top.plunge") == Approx(before));
-  CHECK(d.design().rules.option("top.shape") == "plunge-v");
+  CHECK(d.design().rules.length(key::kTopPlunge) == Approx(before));
+  CHECK(d.design().rules.option(key::kTopShape) == TopShape::PlungeV);
   d.window.session().redo();
-  CHECK(d.design().rules.length("top.plunge") == Approx(after));
+  CHECK(d.design().rules.length(key::kTopPlunge) == Approx(after));
   // A double click gives the rule of thumb back.
   QTest::mouseDClick(&d.table(), Qt::LeftButton, Qt::NoModifier, d.placeOf("top.plunge"));
-  CHECK(d.design().rules.isDefault("top.plunge"));
+  CHECK(d.design().rules.isDefault(key::kTopPlunge));
 }
 
 TEST_CASE("a net yoke over a plunge is held by its handles: neck, plunge, armhole, each undone") {
@@ -75,11 +77,11 @@ TEST_CASE("a net yoke over a plunge is held by its handles: neck, plunge, armhol
   };
   for (const Drag& drag : {Drag{"neck.depth_front", {0, 25}}, {"top.plunge", {0, 20}}, {"yoke.armhole", {0, -15}}}) {
     INFO(drag.key);
-    const double before = d.design().rules.length(drag.key);
+    const double before = d.design().rules.value(drag.key).number;
     d.drag(d.placeOf(drag.key), drag.by);
-    CHECK(d.design().rules.length(drag.key) > before + 3);
+    CHECK(d.design().rules.value(drag.key).number > before + 3);
     d.window.session().undo();
-    CHECK(d.design().rules.length(drag.key) == Approx(before));
+    CHECK(d.design().rules.value(drag.key).number == Approx(before));
   }
 }
 
@@ -94,17 +96,17 @@ TEST_CASE("the dial is turned on the bust point: the dart opens at the side, and
   const int before = wedges();
   CHECK(before >= 2);
   d.drag(d.placeOf("dial.side"), {25, 0});
-  CHECK(d.design().rules.share("dial.side") > 0.2);
+  CHECK(d.design().rules.share(key::kDialSide) > 0.2);
   CHECK(d.design().pattern.seam("dart-side") != nullptr);
   CHECK(wedges() == before + 1);
   CHECK(d.window.session().selection().working == "rule.dial.side");
   d.window.session().undo();
-  CHECK(d.design().rules.share("dial.side") == 0);
+  CHECK(d.design().rules.share(key::kDialSide) == 0);
   CHECK(d.design().pattern.seam("dart-side") == nullptr);
   // A dart to a centre on the fold is refused with a reason, and nothing changes.
   const size_t pieces = d.design().pattern.pieces.size();
   d.drag(d.placeOf("dial.centre"), {-25, 0});
-  CHECK(d.design().rules.share("dial.centre") == 0);
+  CHECK(d.design().rules.share(key::kDialCentre) == 0);
   CHECK(d.design().pattern.pieces.size() == pieces);
 }
 
@@ -131,10 +133,10 @@ TEST_CASE("a handle is not drawn where its line is not, and a refused drag chang
   CHECK(d.handle("top.plunge") == nullptr);
   CHECK(d.handle("cup.side") == nullptr);  // of another stage
   d.window.session().settle();
-  const double before = d.design().rules.length("hem.length");
+  const double before = d.design().rules.length(key::kHemLength);
   d.drag(d.placeOf("hem.length"), {0, -5000});
-  CHECK(d.design().rules.length("hem.length") <= before);
-  CHECK(d.design().rules.length("hem.length") >= inches(2.5) - 1e-9);
+  CHECK(d.design().rules.length(key::kHemLength) <= before);
+  CHECK(d.design().rules.length(key::kHemLength) >= inches(2.5) - 1e-9);
   CHECK_FALSE(d.window.session().problem());
 }
 
@@ -198,9 +200,9 @@ TEST_CASE("a cut cup is chosen at its stage, and how deep it is stands beside it
   d.window.session().select({.seam = "cup-1"});
   CHECK(d.design().pattern.seam("cup-1") != nullptr);
   d.drag(d.placeOf("cup.side"), {-20, 0});
-  CHECK(d.design().rules.length("cup.side") > inches(1.5));
+  CHECK(d.design().rules.length(key::kCupSide) > inches(1.5));
   d.window.session().undo();
-  CHECK(d.design().rules.length("cup.side") == Approx(inches(1.5)));
+  CHECK(d.design().rules.length(key::kCupSide) == Approx(inches(1.5)));
 }
 
 TEST_CASE("every style's drawing is painted, both views") {

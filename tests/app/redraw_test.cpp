@@ -10,7 +10,7 @@
 #include "app/main_window.h"
 #include "app/sheet_panel.h"
 #include "app/workings_panel.h"
-#include "cups/depth.h"
+#include "parts/cups/depth.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;

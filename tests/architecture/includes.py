@@ -21,6 +21,9 @@ def folder_of(name):
     parts = name.split(os.sep)
     if parts[0] != "core":
         return parts[0]
+    if parts[1] == "parts":
+        # What can be chosen of a part is data of the rule table, kept beside what is built from it.
+        return "core/rules" if parts[-1] == "rules.h" else "/".join(parts[:3])
     return "core/" + parts[1] if len(parts) > 2 else "core"
 
 

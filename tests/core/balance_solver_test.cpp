@@ -149,14 +149,13 @@ TEST_CASE("a chain of drags ends where each order by itself would") {
     Design before = designOf(o);
     std::vector<const RuleInfo*> lengths;
     for (const RuleInfo& rule : ruleTable())
-      if (rule.kind == RuleKind::Length && (rule.stage == "Cups" || rule.stage == "Lines") &&
-          ruleCounts(rule, [&](std::string_view key) { return before.rules.option(key); }))
+      if (rule.kind == RuleKind::Length && (rule.stage == "Cups" || rule.stage == "Lines") && before.rules.counts(rule))
         lengths.push_back(&rule);
     for (int step = 0; step < 6; ++step) {
       const RuleInfo& rule =
           *lengths.at(static_cast<size_t>(dice.between(0, 0.999) * static_cast<double>(lengths.size())));
-      const double value =
-          std::clamp(before.rules.length(rule.key) + dice.between(-12, 12), rule.lowest + 0.1, rule.highest - 0.1);
+      const double value = std::clamp(before.rules.value(rule.key).number + dice.between(-12, 12), rule.lowest + 0.1,
+                                      rule.highest - 0.1);
       o.choices[std::string(rule.key)] = formatExact(value, Unit::Millimetre) + " mm";
       INFO(style.id << ", " << rule.key << " " << value);
       auto warm = recalc(o, &before), cold = recalc(o);

@@ -6,7 +6,7 @@
 #include "balance/fit.h"
 #include "balance/walk.h"
 #include "geometry/spline.h"
-#include "pieces/marks.h"
+#include "pattern/marks.h"
 #include "prepare/cut_outlines.h"
 #include "sheet/sheet.h"
 #include "tests/support/bodies.h"

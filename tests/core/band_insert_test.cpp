@@ -5,7 +5,9 @@
 
 #include "garment/garment.h"
 #include "measure/measure_table.h"
-#include "pieces/outline_parts.h"
+#include "parts/band/rules.h"
+#include "parts/inserts/rules.h"
+#include "pattern/outline_parts.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -64,8 +66,8 @@ TEST_CASE("the shoulder band is part of a ring, with the lengths the measures gi
     }
     ++made;
     const Piece& band = pieceOf(design->pattern, "shoulder-band");
-    const double depth = design->rules.length("off.depth");
-    const double upper = (design->body.mm("round_shoulder") - design->rules.length("off.hold")) / 2;
+    const double depth = design->rules.length(key::kOffDepth);
+    const double upper = (design->body.mm("round_shoulder") - design->rules.length(key::kOffHold)) / 2;
     const double lower = design->working("off.lower")->result;
     CHECK(band.edge("top").path.length() == Approx(upper).margin(0.01));
     const Vec2 tip = tipOf(band);
@@ -96,7 +98,7 @@ TEST_CASE("what holds the band in shortens its upper edge and nothing else") {
   o.choices["off.hold"] = "3 in";
   const Design after = designOf(o);
   const Piece &was = pieceOf(before.pattern, "shoulder-band"), &is = pieceOf(after.pattern, "shoulder-band");
-  const double more = inches(3) - before.rules.length("off.hold");
+  const double more = inches(3) - before.rules.length(key::kOffHold);
   CHECK(was.edge("top").path.length() - is.edge("top").path.length() == Approx(more / 2).margin(0.01));
   for (const char* id : {"arm", "front", "back"})
     CHECK(is.edge(id).path.length() == Approx(was.edge(id).path.length()).margin(0.01));
@@ -164,7 +166,7 @@ TEST_CASE("an insert is as wide as it was asked to be, and tells so") {
     if (e.role == EdgeRole::Hem) hem += std::abs(e.path.end().x - e.path.start().x);
   }
   CHECK(above == Approx(inches(2)).margin(0.5));
-  CHECK(hem == Approx(d.rules.length("insert.hem")).margin(0.5));
+  CHECK(hem == Approx(d.rules.length(key::kInsertHem)).margin(0.5));
   double across = 0;
   for (const Edge& e : shoulder.edges)
     if (e.id.starts_with("shoulder")) across += e.path.length();

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "cups/depth.h"
+#include "parts/cups/depth.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

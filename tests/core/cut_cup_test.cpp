@@ -6,9 +6,10 @@
 #include "balance/balance.h"
 #include "balance/moved_pattern.h"
 #include "balance/solve.h"
-#include "cups/cut_cup.h"
 #include "garment/garment.h"
-#include "pieces/crossing.h"
+#include "operations/crossing.h"
+#include "parts/cups/cut_cup.h"
+#include "parts/cups/rules.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -67,13 +68,13 @@ TEST_CASE("the cup line runs where the working says") {
   const Path line = d.pattern.sidePath(inner.a);
   // On the bust line it stands at the bridge; at its end it meets the princess seam at the underbust.
   const Vec2 bust = line.pointAt(inner.notches.front().a);
-  CHECK(bust.x == Approx(d.rules.length("cup.bridge")));
+  CHECK(bust.x == Approx(d.rules.length(key::kCupBridge)));
   CHECK(d.working("cup.inner")->result == Approx(d.block.dart.apex.x - bust.x));
   const HalfLevel& under = d.block.front.at(level::kUnderbust);
   CHECK(line.end().y == Approx(under.y));
   // Its upper end lies on the top edge, as far from the side as asked.
   const Piece &frame = pieceOf(d.pattern, "front-2"), &cup = pieceOf(d.pattern, "cup-outer");
-  CHECK(frame.edge("top").path.length() == Approx(d.rules.length("cup.side")));
+  CHECK(frame.edge("top").path.length() == Approx(d.rules.length(key::kCupSide)));
   CHECK(d.pattern.sidePath(outer.a).end() == frame.edge("top").path.start());
   CHECK(distance(cup.edge("top").path.end(), frame.edge("top").path.start()) < 1e-9);
   for (const char* key : {"cup.inner", "cup.outer", "cup.end", "cup.radius"}) {

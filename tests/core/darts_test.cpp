@@ -1,16 +1,16 @@
 // Darts as parts of a piece: slit and closed again, walked, balanced, counted in the widths, cut with a roof.
-#include "pieces/darts.h"
+#include "operations/darts.h"
 
 #include <fmt/format.h>
 
 #include <cmath>
 
 #include "balance/balance.h"
-#include "pieces/divide.h"
-#include "pieces/join.h"
-#include "pieces/marks.h"
-#include "pieces/outline_parts.h"
-#include "pieces/pivot.h"
+#include "operations/divide.h"
+#include "operations/join.h"
+#include "operations/pivot.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
 #include "prepare/cut_outlines.h"
 #include "prepare/marks.h"
 #include "sheet/measure.h"

@@ -3,12 +3,12 @@
 #include <cmath>
 #include <map>
 
-#include "cups/cup_line.h"
-#include "pieces/crossing.h"
-#include "pieces/cutting.h"
-#include "pieces/divide.h"
-#include "pieces/join.h"
-#include "pieces/marks.h"
+#include "cutting/cutting.h"
+#include "operations/crossing.h"
+#include "operations/divide.h"
+#include "operations/join.h"
+#include "parts/cups/cup_line.h"
+#include "pattern/marks.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

@@ -5,6 +5,8 @@
 #include <random>
 
 #include "measure/measure_table.h"
+#include "parts/cups/rules.h"
+#include "parts/skirt/rules.h"
 #include "prepare/marks.h"
 #include "tests/support/bodies.h"
 
@@ -81,8 +83,10 @@ TEST_CASE("any choices within their ranges give a pattern or an explanation") {
     ++drafted;
     checkSound(*r);
     // Whole seams agree and girths are right, whatever was chosen.
-    if (r->rules.option("cup.kind") != "princess") continue;  // a seam divided at the bust fits once it is balanced
-    if (r->rules.option("waist.seam") != "none" || r->rules.share("dial.side") > 0 || r->rules.share("dial.ease") > 0)
+    if (r->rules.option(key::kCupKind) != CupKind::Princess)
+      continue;  // a seam divided at the bust fits once it is balanced
+    if (r->rules.option(key::kWaistSeam) != WaistSeam::None || r->rules.share(key::kDialSide) > 0 ||
+        r->rules.share(key::kDialEase) > 0)
       continue;  // nor does one divided at the waist or beside a dart
     for (const CheckRow& row : r->sheet.rows) {
       const bool panels = row.seam.empty() || row.seam == "side" || isPanelLine(row.seam);

@@ -2,7 +2,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "cups/gathered.h"
+#include "parts/cups/gathered.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

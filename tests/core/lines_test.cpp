@@ -6,6 +6,7 @@
 #include "garment/line_handles.h"
 #include "garment/sketch.h"
 #include "measure/measure_table.h"
+#include "parts/edges/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -19,10 +20,10 @@ TEST_CASE("a plunge runs from below the underbust past its place on the bust lin
     const Path& top = pieceOf(d.pattern, "front-1").edge("top").path;
     const double under = d.block.levels.at(level::kUnderbust).front, bust = d.block.levels.at(level::kBust).front;
     CHECK(top.start().x == Approx(0).margin(1e-9));
-    CHECK(top.start().y == Approx(under + d.rules.length("top.plunge")));
+    CHECK(top.start().y == Approx(under + d.rules.length(key::kTopPlunge)));
     const Vec2 beside = top.cubics().front().p3;
     CHECK(beside.y == Approx(bust));
-    CHECK(beside.x == Approx(d.rules.length("top.plunge_beside")));
+    CHECK(beside.x == Approx(d.rules.length(key::kTopPlungeBeside)));
     // A V leaves the centre straight, a U level, so that both halves make one round line.
     if (std::string(shape) == "plunge-u") CHECK(top.startTangent().y == Approx(0).margin(1e-9));
     CHECK(dot(top.cubics().front().endTangent(), top.cubics().back().startTangent()) == Approx(1));
@@ -30,7 +31,7 @@ TEST_CASE("a plunge runs from below the underbust past its place on the bust lin
     for (const PatternLevel& l : d.pattern.levels)
       if (l.id == level::kBust) {
         REQUIRE(l.ring);
-        CHECK(l.gaps.skin == Approx(2 * d.rules.length("top.plunge_beside")).margin(1e-6));
+        CHECK(l.gaps.skin == Approx(2 * d.rules.length(key::kTopPlungeBeside)).margin(1e-6));
       }
   }
 }
@@ -54,7 +55,7 @@ TEST_CASE("the back edge is level, sloped, scooped or a V") {
     if (std::string(shape) == "straight") {
       CHECK(std::abs(drop) < 1);
     } else {
-      CHECK(drop == Approx(inches(2) + d.rules.length("top.side")).margin(1));
+      CHECK(drop == Approx(inches(2) + d.rules.length(key::kTopSide)).margin(1));
     }
     if (std::string(shape) == "scoop") CHECK(std::abs(centre.endTangent().y) < 0.05);
     if (std::string(shape) == "v") CHECK(centre.endTangent().y > 0.2);
@@ -108,7 +109,7 @@ TEST_CASE("a handle goes where its rule goes, as far") {
         next.choices[h.key] = formatLengthWithUnit(h.mm + 3, {Unit::Centimetre, 1000});
         INFO(h.key << " on " << before.pattern.pieces[h.piece].id);
         const Design after = designOf(next);
-        const double by = after.rules.length(h.key) - h.mm;
+        const double by = after.rules.value(h.key).number - h.mm;
         for (const LineHandle& moved : lineHandles(after.pattern, after.rules, stage)) {
           if (moved.key != h.key || moved.piece != h.piece) continue;
           ++seen;
@@ -174,7 +175,8 @@ TEST_CASE("no edge has a corner where its style has a curve") {
       order.measures = measuresOf(bodies[b], 80);
       order.choices["balance.keep"] = "balanced";
       const Design d = designOf(order);
-      const bool square = d.rules.option("neck.shape") == "square" && d.rules.option("cover.kind") == "covered";
+      const bool square =
+          d.rules.option(key::kNeckShape) == NeckShape::Square && d.rules.option(key::kCoverKind) == CoverKind::Covered;
       for (const Piece& p : d.pattern.pieces)
         for (const Edge& e : p.edges) {
           INFO(style.id << ", body " << b << ": " << p.id << "." << e.id);

@@ -1,7 +1,7 @@
 // Marks: places on edges that go where their edges go, and operations that carry every kind of them alike.
-#include "pieces/marks.h"
+#include "pattern/marks.h"
 
-#include "pieces/divide.h"
+#include "operations/divide.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

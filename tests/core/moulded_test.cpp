@@ -4,8 +4,9 @@
 #include <cmath>
 #include <numbers>
 
-#include "cups/moulded.h"
 #include "measure/measure_table.h"
+#include "parts/cups/moulded.h"
+#include "rules/prepare_rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -113,7 +114,7 @@ TEST_CASE("pads are traced from the panels and butt, linings have their allowanc
       const Piece& p = d.pattern.pieces[i];
       const bool pad = p.layer == "pad";
       if (!pad && p.layer != "lining") continue;
-      for (const Edge& e : p.edges) CHECK(e.allowance == (pad ? 0 : d.rules.length("allowance.lining")));
+      for (const Edge& e : p.edges) CHECK(e.allowance == (pad ? 0 : d.rules.length(key::kAllowanceLining)));
       areas[pad] += signedArea(p.outline(0.02));
       CHECK((signedArea(d.cutOutlines[i]) > signedArea(p.outline(0.02)) + 100) == !pad);
     }

@@ -4,10 +4,10 @@
 #include <cmath>
 #include <map>
 
-#include "garment/dart_dial.h"
-#include "pieces/marks.h"
-#include "pieces/outline_parts.h"
-#include "pieces/pivot.h"
+#include "operations/pivot.h"
+#include "parts/cups/dart_dial.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

@@ -160,10 +160,9 @@ TEST_CASE("choices are checked against the rule table") {
     INFO(r.key);
     CHECK(findRule(r.key) == &r);
     CHECK((r.small >= r.lowest && r.full <= r.highest));
-    for (std::string_view option : listed(r.onlyWhenOptions)) {
-      bool known = false;
-      for (std::string_view key : listed(r.onlyWhenKeys)) known = known || checkChoice(key, option, Unit::Inch).ok();
-      CHECK(known);
+    for (const Condition& c : r.conditions()) {
+      CHECK_FALSE(optionsOf(c).empty());
+      for (std::string_view option : optionsOf(c)) CHECK(checkChoice(c.key, option, Unit::Inch).ok());
     }
   }
   for (const Preset& p : styleTable())

@@ -6,7 +6,7 @@
 #include "balance/balance.h"
 #include "balance/roll.h"
 #include "balance/walk.h"
-#include "pieces/crossing.h"
+#include "operations/crossing.h"
 #include "prepare/arrange.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"

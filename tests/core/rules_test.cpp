@@ -3,7 +3,9 @@
 #include <cmath>
 #include <set>
 
+#include "parts/edges/rules.h"
 #include "prepare/arrange.h"
+#include "rules/draft_rules.h"
 #include "rules/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -59,8 +61,10 @@ Order orderFor(const RuleInfo& rule) {
   o.measures.set("armhole", {inches(16.5), "16 1/2 in", ""});
   o.measures.set("front_bust_arc", {inches(19), "19 in", ""});
   o.choices["opening.kind"] = "lacing";  // so that it stays open whatever the front is
-  if (!rule.onlyWhenKeys.empty())
-    o.choices[std::string(listed(rule.onlyWhenKeys).front())] = std::string(listed(rule.onlyWhenOptions).front());
+  if (!rule.conditions().empty()) {
+    const Condition& first = rule.conditions().front();
+    o.choices[std::string(first.key)] = std::string(optionsOf(first).front());
+  }
   if (rule.key == "opening.kind") o.choices["opening.front"] = "busk";
   if (rule.key.starts_with("modesty.") || rule.key == "allowance.modesty") o.choices["modesty.kind"] = "panel";
   if (rule.key == "allowance.busk") {
@@ -101,7 +105,7 @@ TEST_CASE("every rule of thumb changes the pattern when it is changed") {
       o.choices[std::string(rule.key)] = "0.45";
       changed = differ(before, designOf(o));
     } else {
-      const double value = before.rules.length(rule.key);
+      const double value = before.rules.value(rule.key).number;
       const double step = inches(rule.key == "mould.offset" ? 2 : 0.25);  // cups come in sizes
       const double nudged = value + step <= rule.highest ? value + step : value - step;
       o.choices[std::string(rule.key)] = std::to_string(nudged) + " mm";
@@ -113,15 +117,15 @@ TEST_CASE("every rule of thumb changes the pattern when it is changed") {
 
 TEST_CASE("a rule that does not count changes nothing") {
   for (const RuleInfo& rule : ruleTable()) {
-    if (rule.onlyWhenKeys.empty() || rule.kind != RuleKind::Length) continue;
+    if (rule.conditions().empty() || rule.kind != RuleKind::Length) continue;
     INFO(rule.key);
-    const std::string key(listed(rule.onlyWhenKeys).front());
+    const std::string key(rule.conditions().front().key);
     for (const RuleOption& option : findRule(key)->options) {
       Order o = orderFor(rule);
       o.choices[key] = std::string(option.id);
       if (key == "opening.kind") o.choices["opening.front"] = "busk";
       const Rules rules(o.choices, o.style, o.school, Figure::Medium);
-      if (ruleCounts(rule, [&](std::string_view other) { return rules.option(other); })) continue;
+      if (rules.counts(rule)) continue;
       if (!recalc(o).ok()) continue;  // a wide V in front leaves no centre panel
       const Design before = designOf(o);
       o.choices[std::string(rule.key)] = std::to_string((rule.lowest + rule.highest) / 2) + " mm";
@@ -132,20 +136,20 @@ TEST_CASE("a rule that does not count changes nothing") {
 
 TEST_CASE("the maker's choice comes before the style, the style before the school, the school before the default") {
   const auto option = [](const Choices& choices, const char* style, const char* school) {
-    return std::string(Rules(choices, style, school, Figure::Medium).option("share.rule"));
+    return std::string(Rules(choices, style, school, Figure::Medium).value("share.rule").option);
   };
   CHECK(option({}, "straight-zip", "quarter-grid") == "breast-in-front");
   CHECK(option({}, "straight-zip", "quarter-grid-equal") == "equal");
   CHECK(option({{"share.rule", "front-plus"}}, "straight-zip", "quarter-grid-equal") == "front-plus");
   const Rules styled({{"hem.length", "6 in"}}, "sweetheart-raised-laced", "quarter-grid", Figure::Medium);
-  CHECK(styled.length("hem.length") == Approx(inches(6)));
-  CHECK(styled.option("hem.shape") == "raised");
+  CHECK(styled.length(key::kHemLength) == Approx(inches(6)));
+  CHECK(styled.option(key::kHemShape) == HemShape::Raised);
   CHECK(styled.value("hem.length").source == Source::ByHand);
   CHECK(styled.value("neck.width").source == Source::Rule);
 }
 
 TEST_CASE("defaults follow the figure") {
-  const auto top = [](Figure f) { return Rules({}, "straight-zip", "quarter-grid", f).length("intake.top"); };
+  const auto top = [](Figure f) { return Rules({}, "straight-zip", "quarter-grid", f).length(key::kIntakeTop); };
   // Common practice, no source: over-bust intake 1 to 1 1/2 in on a small bust, 1 1/2 to 2 1/2 on a full one.
   CHECK((top(Figure::Small) >= inches(1) && top(Figure::Small) <= inches(1.5)));
   CHECK((top(Figure::Full) >= inches(1.5) && top(Figure::Full) <= inches(2.5)));
@@ -155,8 +159,8 @@ TEST_CASE("defaults follow the figure") {
 
 TEST_CASE("unknown keys, styles and values are a programmer's mistake") {
   const Rules rules({}, "no-such-style", "no-such-school", Figure::Small);  // unknown presets set nothing
-  CHECK(rules.option("top.shape") == "straight");
-  CHECK_THROWS_AS(rules.length("no.such.rule"), std::out_of_range);
+  CHECK(rules.option(key::kTopShape) == TopShape::Straight);
+  CHECK_THROWS_AS(rules.value("no.such.rule"), std::out_of_range);
   CHECK_THROWS_AS(Rules({{"hem.length", "soon"}}, "straight-zip", "quarter-grid", Figure::Small),
                   std::invalid_argument);
 }

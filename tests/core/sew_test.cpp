@@ -2,8 +2,8 @@
 // runs on in.
 #include <catch2/catch.hpp>
 
-#include "pieces/outline_parts.h"
-#include "pieces/sew.h"
+#include "operations/sew.h"
+#include "pattern/outline_parts.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

@@ -5,6 +5,7 @@
 #include "draft/dart.h"
 #include "draft/rails.h"
 #include "draft/shaping.h"
+#include "rules/draft_rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 #include "tests/support/shaping_checks.h"
@@ -246,7 +247,7 @@ TEST_CASE("shares as balances best leave the edges of the princess line no furth
 
 TEST_CASE("the kind of garment sets the girths; style and maker come before it") {
   const auto reduction = [](const Choices& choices, const char* style) {
-    return inch(Rules(choices, style, "quarter-grid", Figure::Medium).length("reduction.waist"));
+    return inch(Rules(choices, style, "quarter-grid", Figure::Medium).length(key::kReductionWaist));
   };
   CHECK(reduction({}, "straight-zip") == Approx(0));
   CHECK(reduction({}, "shaping-two-lines") == Approx(1.5));
@@ -255,7 +256,7 @@ TEST_CASE("the kind of garment sets the girths; style and maker come before it")
   CHECK(reduction({{"garment.kind", "bustier"}}, "reducing-four-lines") == Approx(0));
   CHECK(reduction({{"reduction.waist", "1 in"}}, "reducing-four-lines") == Approx(1));
   const Rules rules({}, "reducing-four-lines", "quarter-grid", Figure::Medium);
-  CHECK(rules.value("reduction.waist").source == Source::Rule);  // not by the maker's hand
+  CHECK(rules.value(key::kReductionWaist).source == Source::Rule);  // not by the maker's hand
 }
 
 TEST_CASE("the princess line leaves the bust upright and goes towards armhole or shoulder") {
@@ -292,7 +293,7 @@ TEST_CASE("narrowing lines leave the centre panels their part of the half on eve
     for (const char* level : {"underbust", "waist"}) {
       INFO(half->id << " " << level);
       // The back line already takes in a little at the bust.
-      CHECK(part(level) == Approx(part("bust")).margin(half->id == "front" ? 1e-6 : 0.02));
+      CHECK(part(level) == Approx(part("bust")).margin(half->front ? 1e-6 : 0.02));
     }
   }
   o.choices["lines.below"] = "upright";
@@ -343,7 +344,7 @@ bool checkCombination(const Order& o) {
         if (i < half->lines.size()) from = half->lines[i].toSideX(l.y);
       }
       // A cap that does not hold is said, with cures.
-      const double cap = rules.length("cap.side");
+      const double cap = rules.length(key::kCapSide);
       if (level.readOff || l.wished.empty() || !sharesOut(rules) || l.level == "top" || l.sideTaken <= cap + 1e-6)
         continue;
       bool said = false;

@@ -1,7 +1,7 @@
 // The sheet's own measuring against what construction and balancing measure with, and against figures worked by hand.
 #include "balance/walk.h"
-#include "pieces/crossing.h"
-#include "pieces/marks.h"
+#include "operations/crossing.h"
+#include "pattern/marks.h"
 #include "sheet/measure.h"
 #include "sheet/sheet.h"
 #include "tests/support/bodies.h"

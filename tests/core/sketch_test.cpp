@@ -3,7 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "style/style_line.h"
+#include "parts/edges/style_line.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 

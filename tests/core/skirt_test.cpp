@@ -2,7 +2,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "pieces/crossing.h"
+#include "operations/crossing.h"
+#include "parts/skirt/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -36,7 +37,7 @@ TEST_CASE("swinging the edges out keeps their lengths, so every seam stays as it
   }
   // Five edges of each half swing out (not the fold, not the zip's), each by about what was asked.
   const double grown = hemRound(flared.pattern) - hemRound(plain.pattern);
-  const double asked = 2 * 6 * flared.rules.length("skirt.flare");
+  const double asked = 2 * 6 * flared.rules.length(key::kSkirtFlare);
   CHECK(grown > 0.8 * asked);
   CHECK(grown < 1.25 * asked);
   // The corner has risen by itself: at the side the hem stands higher than at the fold.

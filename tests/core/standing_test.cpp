@@ -5,8 +5,9 @@
 #include <map>
 #include <set>
 
-#include "cups/depth.h"
-#include "cups/standing.h"
+#include "parts/cups/depth.h"
+#include "parts/cups/standing.h"
+#include "parts/straps/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -88,12 +89,12 @@ TEST_CASE("a strap is as long as the way over the shoulder, and says how it came
                    lerp(strap.edge("front-end").path.start(), strap.edge("front-end").path.end(), 0.5)) ==
           Approx(w->result));
     // Common practice: about a foot, finished and without what it is adjusted by.
-    CHECK(w->result - d.rules.length("strap.extra") > inches(8));
-    CHECK(w->result - d.rules.length("strap.extra") < inches(17));
+    CHECK(w->result - d.rules.length(key::kStrapExtra) > inches(8));
+    CHECK(w->result - d.rules.length(key::kStrapExtra) < inches(17));
     const bool shaped = std::string(kind) == "shaped";
-    CHECK(strap.edge("back-end").path.length() == Approx(d.rules.length("strap.width") * (shaped ? 1 : 2)));
+    CHECK(strap.edge("back-end").path.length() == Approx(d.rules.length(key::kStrapWidth) * (shaped ? 1 : 2)));
     CHECK(strap.edge("front-end").path.length() ==
-          Approx(shaped ? d.rules.length("strap.front") : d.rules.length("strap.width") * 2));
+          Approx(shaped ? d.rules.length(key::kStrapFront) : d.rules.length(key::kStrapWidth) * 2));
     CHECK(strap.copies == (shaped ? 4 : 2));
     CHECK(d.sheet.failing() == designOf(plainOrder()).sheet.failing());
   }

@@ -6,9 +6,14 @@
 #include "draft/upper_block.h"
 #include "garment/garment.h"
 #include "measure/measure_table.h"
-#include "pieces/outline_parts.h"
-#include "style/style_line.h"
-#include "style/upper_outline.h"
+#include "parts/band/rules.h"
+#include "parts/edges/rules.h"
+#include "parts/edges/style_line.h"
+#include "parts/edges/upper_outline.h"
+#include "parts/straps/rules.h"
+#include "parts/yoke/rules.h"
+#include "pattern/outline_parts.h"
+#include "rules/draft_rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -52,13 +57,13 @@ TEST_CASE("what the shoulder dart took is given back: front and back shoulder ar
     const Design d = made({{"cover.kind", "covered"}, {"princess.above", end}});
     checkPasses(d);
     // Half the shoulder width out and the slope down, from the neck: by Pythagoras.
-    const double width = d.body.mm(id::kShoulderWidth) / 2 - d.rules.length("neck.width");
-    const double wanted = std::hypot(width, d.rules.length("shoulder.slope_front"));
+    const double width = d.body.mm(id::kShoulderWidth) / 2 - d.rules.length(key::kNeckWidth);
+    const double wanted = std::hypot(width, d.rules.length(key::kShoulderSlopeFront));
     CHECK(shoulderOf(d.pattern, "front") == Approx(wanted).margin(6));
     CHECK(shoulderOf(d.pattern, "front") == Approx(shoulderOf(d.pattern, "back")).margin(0.5));
     // And the line does take in what was asked at the shoulder: 2 in, less on the way.
     const PanelLine& line = d.block.front.lines.front();
-    const double shoulder = d.rules.length("shoulder.slope_front") / 2;
+    const double shoulder = d.rules.length(key::kShoulderSlopeFront) / 2;
     CHECK(line.intakeAtDepth(shoulder) == Approx(inches(2)).margin(0.5));
     const double half = (shoulder + d.block.levels.at(level::kBust).front) / 2;
     CHECK(line.intakeAtDepth(half) == Approx(inches(1)).margin(1.5));
@@ -107,7 +112,7 @@ TEST_CASE("a halter leaves the back strapless and is closed behind the neck") {
   const Piece* strap = find(d.pattern, "halter-strap");
   REQUIRE(strap);
   CHECK(strap->edge("right").path.length() ==
-        Approx(d.block.back.neck.length() + d.rules.length("halter.widen") + d.rules.length("strap.extra")));
+        Approx(d.block.back.neck.length() + d.rules.length(key::kHalterWiden) + d.rules.length(key::kStrapExtra)));
 }
 
 TEST_CASE("a yoke is one piece, sewn along the upper edge of the style, on any line") {
@@ -172,10 +177,10 @@ TEST_CASE("a keyhole begins and ends where chosen and is as wide as chosen") {
     const Piece* yoke = find(d.pattern, std::string("yoke-") + where);
     const Path& hole = yoke->edge("keyhole").path;
     CHECK(distance(hole.pointAt(hole.length() / 2), lerp(hole.start(), hole.end(), 0.5)) ==
-          Approx(d.rules.length("keyhole.width")).margin(0.2));
+          Approx(d.rules.length(key::kKeyholeWidth)).margin(0.2));
     const double top = std::min(hole.start().y, hole.end().y),
                  neck = where[0] == 'b' ? yoke->edge("neck").path.end().y : yoke->edge("neck").path.start().y;
-    CHECK(top - neck == Approx(d.rules.length("keyhole.from")).margin(0.01));
+    CHECK(top - neck == Approx(d.rules.length(key::kKeyholeFrom)).margin(0.01));
     CHECK(isSimple(yoke->outline(0.02)));
   }
   Order o = plainOrder();
@@ -189,10 +194,10 @@ TEST_CASE("the band of an off-shoulder edge is a ring laid flat, with the length
   const Design d = made({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}, {"balance.keep", "drafted"}});
   const Piece* band = find(d.pattern, "shoulder-band");
   REQUIRE(band);
-  const double upper = (d.body.mm("round_shoulder") - d.rules.length("off.hold")) / 2;
+  const double upper = (d.body.mm("round_shoulder") - d.rules.length(key::kOffHold)) / 2;
   CHECK(band->edge("top").path.length() == Approx(upper).margin(0.01));
   CHECK(band->edge("arm").path.length() == Approx(d.body.mm("bicep") / 2).margin(0.01));
-  CHECK(band->edge("front").path.length() == Approx(d.rules.length("off.depth")).margin(0.01));
+  CHECK(band->edge("front").path.length() == Approx(d.rules.length(key::kOffDepth)).margin(0.01));
   for (const char* id : {"band-front", "band-back"}) {
     const Seam* seam = d.pattern.seam(id);
     REQUIRE(seam);

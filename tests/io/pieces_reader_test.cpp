@@ -7,7 +7,7 @@
 #include <optional>
 
 #include "io/pieces_json.h"
-#include "pieces/darts.h"
+#include "operations/darts.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;

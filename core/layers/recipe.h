@@ -1,0 +1,63 @@
+// core/layers/recipe.h
+//
+// The layers a garment can have on its shell, one row each: what a layer is made from, when an order has it, with which
+// allowances. A layer is derived from the finished shell by a pure function; nothing about it is drafted or balanced
+// beside the shell. To add one, add a row.
+//
+//   for (const LayerRecipe& recipe : layerTable())
+//     if (isWanted(recipe, rules)) ... deriveLayer(shell, recipe, sources, block, rules) ...
+#pragma once
+
+#include <initializer_list>
+#include <optional>
+#include <span>
+#include <string_view>
+
+#include "draft/block.h"
+#include "layers/layer.h"
+#include "result.h"
+#include "rules/rules.h"
+
+namespace armure {
+
+enum class LayerFrom {
+  ShellPieces,  // the same pieces again, with what is sewn between them
+  CupTrace,     // the place of the cup on the panels as they were cut, whatever the cup itself is made of
+};
+
+enum class LayerAllowance { AsShell, ByRule, None };  // none: edges butt
+
+// A bit for every part.
+using Parts = unsigned;
+constexpr Parts partsOf(std::initializer_list<Part> parts) {
+  Parts bits = 0;
+  for (const Part p : parts) bits |= 1U << static_cast<unsigned>(p);
+  return bits;
+}
+
+struct LayerRecipe {
+  std::string_view id, name;  // "lining", "Cup lining"
+  LayerFrom from = LayerFrom::ShellPieces;
+  Condition wanted = {};  // an order has the layer while this holds; always where it is empty
+  LayerAllowance allowances = LayerAllowance::AsShell;
+  LengthKey allowance = {};   // by rule
+  Parts parts = 0;            // of the shell's pieces: those of these parts
+  int doubled = 1;            // how often each piece is cut for every one of the shell
+  bool belowArmhole = false;  // of a trace that goes over the shoulder: it ends level with the top edge
+};
+
+std::span<const LayerRecipe> layerTable();
+bool isWanted(const LayerRecipe& recipe, const Rules& rules);
+
+// What layers are made from beside the shell: the panels before cups were set in. Empty where no layer asks for them.
+struct LayerSources {
+  Pattern panels;
+};
+bool needsPanels(const Rules& rules);
+
+// The layer, fitted to the shell. Pure: the same shell, recipe and sources make the same layer. Fails where a line the
+// recipe follows does not find its place.
+Result<Layer> deriveLayer(const Pattern& shell, const LayerRecipe& recipe, const LayerSources& sources,
+                          const Block& block, const Rules& rules);
+
+}  // namespace armure

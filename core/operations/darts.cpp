@@ -1,0 +1,138 @@
+#include "operations/darts.h"
+
+#include <algorithm>
+#include <stdexcept>
+
+#include "geometry/tolerances.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
+
+namespace armure {
+namespace {
+
+Seam& seamOf(Pattern& pattern, std::string_view id) {
+  for (Seam& s : pattern.seams)
+    if (s.id == id) return s;
+  throw std::out_of_range("no seam " + std::string(id));
+}
+
+// Turns the list of edges so that those of the seam come last, in one run.
+size_t bringLast(Piece& piece, const Seam& seam) {
+  const auto sewn = [&](const Edge& e) { return seam.a.uses(e.id) || seam.b.uses(e.id); };
+  const size_t n = piece.edges.size();
+  size_t last = 0;
+  while (last < n && !(sewn(piece.edges[last]) && !sewn(piece.edges[(last + 1) % n]))) ++last;
+  if (last == n) throw std::invalid_argument("dart: the sides of " + seam.id + " are no edges of the outline");
+  std::rotate(piece.edges.begin(), piece.edges.begin() + static_cast<std::ptrdiff_t>((last + 1) % n),
+              piece.edges.end());
+  const auto count = static_cast<size_t>(std::count_if(piece.edges.begin(), piece.edges.end(), sewn));
+  if (!std::all_of(piece.edges.end() - static_cast<std::ptrdiff_t>(count), piece.edges.end(), sewn))
+    throw std::invalid_argument("dart: the sides of " + seam.id + " do not stand beside each other");
+  return n - count;
+}
+
+// The edges of one side, one behind the other, as one leg; marks go with them.
+Edge legOf(Piece& piece, size_t from, size_t to) {
+  Edge leg = piece.edges[from];
+  leg.allowance = 0;
+  EdgeMap map{{.was = leg.id, .is = leg.id}};
+  for (size_t i = from + 1; i < to; ++i) {
+    map.push_back({.was = piece.edges[i].id, .is = leg.id, .start = leg.path.length()});
+    leg.path = leg.path + piece.edges[i].path;
+  }
+  if (map.size() > 1) carryMarks(piece, map);
+  return leg;
+}
+
+// Two stretches of a level that ended on the legs are one line across the dart.
+void uniteLevels(Piece& piece, const Dart& dart) {
+  const auto onLeg = [&](const Anchor& a) { return a.edge == dart.legs[0].id || a.edge == dart.legs[1].id; };
+  for (size_t i = 0; i < piece.marks.size(); ++i)
+    for (size_t k = 0; k < piece.marks.size(); ++k) {
+      Mark &first = piece.marks[i], &second = piece.marks[k];
+      if (i == k || !first.isLevel() || !second.isLevel() || first.id != second.id) continue;
+      if (!onLeg(first.b) || !onLeg(second.a)) continue;
+      first.b = second.b;
+      piece.marks.erase(piece.marks.begin() + static_cast<std::ptrdiff_t>(k));
+      return uniteLevels(piece, dart);
+    }
+}
+
+// A level that crosses the dart ends on its legs.
+void divideLevels(Piece& piece, const Dart& dart) {
+  std::vector<Mark> beyond;
+  for (Mark& m : piece.levelMarks()) {
+    const auto c = Piece::crossing(dart, piece.line(m));
+    if (!c) continue;
+    const size_t near = c->along[0] <= c->along[1] ? 0 : 1, far = 1 - near;
+    Mark second = m;
+    m.b = {dart.legs[near].id, c->onLeg[near], {}};
+    second.a = {dart.legs[far].id, c->onLeg[far], {}};
+    beyond.push_back(std::move(second));
+  }
+  piece.marks.insert(piece.marks.end(), beyond.begin(), beyond.end());
+}
+
+}  // namespace
+
+void makeDart(Pattern& pattern, std::string_view id) {
+  Seam& seam = seamOf(pattern, id);
+  if (seam.a.piece != seam.b.piece) throw std::invalid_argument("dart: the sides of " + seam.id + " are of two pieces");
+  Piece& piece = pattern.pieces[seam.a.piece];
+  const std::string first = piece.edges.front().id;
+  const size_t start = bringLast(piece, seam);
+  SeamSide& early = seam.a.uses(piece.edges[start].id) ? seam.a : seam.b;
+  SeamSide& late = &early == &seam.a ? seam.b : seam.a;
+  const size_t middle = start + early.chain.size(), end = piece.edges.size();
+  Dart dart{seam.id, seam.id + "-mouth", {legOf(piece, start, middle), legOf(piece, middle, end)}};
+  while (hasEdge(piece, dart.mouth)) dart.mouth += "-2";
+  early.chain = {{dart.legs[0].id, early.chain.front().reversed}};
+  late.chain = {{dart.legs[1].id, late.chain.front().reversed}};
+  seam.kind = SeamKind::Dart;
+  uniteLevels(piece, dart);
+  piece.edges.erase(piece.edges.begin() + static_cast<std::ptrdiff_t>(start), piece.edges.end());
+  piece.edges.push_back({dart.mouth, EdgeRole::Mouth, piece.edges.back().allowance,
+                         Path::line(dart.legs[0].path.start(), dart.legs[1].path.end())});
+  piece.darts.push_back(std::move(dart));
+  // As they stood, where the first of them is still there.
+  const auto was = std::find_if(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == first; });
+  if (was != piece.edges.end()) std::rotate(piece.edges.begin(), was, piece.edges.end());
+}
+
+void slitDart(Pattern& pattern, std::string_view id) {
+  for (Piece& piece : pattern.pieces)
+    for (size_t d = 0; d < piece.darts.size(); ++d) {
+      if (piece.darts[d].id != id || !piece.darts[d].isOpen()) continue;
+      const Dart dart = piece.darts[d];
+      divideLevels(piece, dart);
+      const auto mouth = piece.edges.begin() + static_cast<std::ptrdiff_t>(edgePlace(piece, dart.mouth));
+      const auto at = piece.edges.erase(mouth);
+      piece.edges.insert(at, dart.legs.begin(), dart.legs.end());
+      piece.darts.erase(piece.darts.begin() + static_cast<std::ptrdiff_t>(d));
+      return;
+    }
+  throw std::out_of_range("no open dart " + std::string(id));
+}
+
+void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& cut) {
+  if (distance(cut.left.start(), cut.right.start()) > tolerance::kNothing ||
+      distance(cut.left.end(), cut.right.end()) > tolerance::kNothing)
+    throw std::invalid_argument("dart: the legs of " + cut.id + " do not meet");
+  Piece& p = pattern.pieces.at(piece);
+  Dart dart{cut.id, "", {}};
+  dart.legs[0] = {cut.id + "-1", EdgeRole::Seam, 0, cut.left};
+  dart.legs[1] = {cut.id + "-2", EdgeRole::Seam, 0, cut.right.reversed()};
+  std::vector<Mark> notches;
+  for (const Mark& m : p.levelMarks())
+    if (const auto c = Piece::crossing(dart, p.line(m)))
+      for (const size_t k : {size_t{0}, size_t{1}})
+        notches.push_back(notchMark(m.id, {dart.legs[k].id, c->onLeg[k], {}}));
+  p.marks.insert(p.marks.end(), notches.begin(), notches.end());
+  p.darts.push_back(dart);
+  Seam seam{cut.id, cut.name, {piece, {{dart.legs[0].id, false}}}, {piece, {{dart.legs[1].id, true}}}};
+  seam.kind = SeamKind::Dart;
+  seam.notches = notchesOf(pattern, seam);
+  pattern.seams.push_back(std::move(seam));
+}
+
+}  // namespace armure

@@ -1,0 +1,258 @@
+#include "parts/cups/cup_line.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "parts/cups/rules.h"
+#include "parts/edges/rules.h"
+#include "pattern/outline_parts.h"
+
+namespace armure {
+namespace {
+
+constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
+constexpr double kClear = 10;              // mm: a cup is twice as wide beside the bust point at least
+constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
+constexpr double kBeside = 24;             // mm of frame between the cup line and the next seam, at least
+
+class CupLineMaker {
+ public:
+  CupLineMaker(const Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern),
+        block_(block),
+        rules_(rules),
+        princess_(pattern.seams.front()),
+        next_(pattern.seams[1]),
+        centre_(pattern.pieces[princess_.a.piece]),
+        side_(pattern.pieces[princess_.b.piece]),
+        inner_(pattern.sidePath(princess_.a)),
+        outer_(pattern.sidePath(princess_.b)),
+        aboveCentre_(nextTo(centre_, princess_.a.chain.front().edge, false)),
+        aboveSide_(upperEdgeOf(side_, princess_.b.chain.front().edge)),
+        rightOfSide_(pattern.sidePath(pattern.seams[1].a)) {}
+
+  Result<CupLine> make() && {
+    const auto under = std::find_if(princess_.notches.begin(), princess_.notches.end(),
+                                    [](const SeamNotch& n) { return n.id == level::kUnderbust; });
+    if (under == princess_.notches.end())
+      return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
+                     "raise the top edge or lengthen the garment, or keep the bust in the seam"};
+    for (const Edge* e : {&aboveCentre_, &aboveSide_})
+      if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
+          !(e == &aboveSide_ && e->role == EdgeRole::Armhole && rules_.option(key::kCoverKind) == CoverKind::Straps))
+        return Problem{"Cup", fmt::format("above the bust the panels end at the {}, not at an upper edge", e->id),
+                       "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
+    CupLine line;
+    if (auto problem = addInner(line, under->a)) return *problem;
+    if (auto problem = addOuter(line, under->b)) return *problem;
+    return line;
+  }
+
+ private:
+  // The edge clockwise behind or before another.
+  static const Edge& nextTo(const Piece& piece, std::string_view edge, bool behind) {
+    const size_t n = piece.edges.size();
+    return piece.edges[(edgePlace(piece, edge) + (behind ? 1 : n - 1)) % n];
+  }
+
+  // Where the outer line may end: the edge above the princess seam, or, where that goes up into a strap, the armhole.
+  static const Edge& upperEdgeOf(const Piece& piece, std::string_view princess) {
+    const Edge& above = nextTo(piece, princess, true);
+    const bool strap = above.role == EdgeRole::Top && nextTo(piece, above.id, true).id == "shoulder";
+    return strap ? piece.edge("armhole") : above;
+  }
+
+  static Vec2 square(Vec2 down) { return {down.y, -down.x}; }
+
+  // Where a quarter of an ellipse meets the princess seam: its handle, longer where the line would bend there with less
+  // than 60 mm of radius. `along` and `aside` are its half axes; a cubic bends at its start with 3 a^2 / (2 e), a the
+  // handle, e how far the other one lies aside.
+  static double handleAtSeam(double along, double aside) {
+    constexpr double kRound = 60, kLongest = 0.72;
+    const double off = (1 - kQuarter) * aside;
+    return std::min(kLongest * along, std::max(kQuarter * along, std::sqrt(2.0 / 3 * kRound * off)));
+  }
+
+  std::optional<Problem> addInner(CupLine& line, double under) {
+    const double bust = block_.levels.at(level::kBust).front;
+    const double bridge = rules_.length(key::kCupBridge);
+    const double x = block_.front.centre.xAtDepth(bust) + bridge;
+    const Edge& top = aboveCentre_;
+    const Vec2 end = inner_.pointAt(under), across = square(inner_.tangentAt(under)), corner{x, bust};
+    const Problem noRoom{
+        "Cup line, inner side",
+        fmt::format("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
+        "make the bridge narrower"};
+    if (end.x - x < 2 * kClear) return noRoom;
+    // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
+    const double reach = handleAtSeam(end.x - x, end.y - bust), fall = kQuarter * (end.y - bust);
+    const Path whole(std::vector<Cubic>{Cubic::line({x, 0}, corner),
+                                        Cubic{corner, corner + Vec2{0, fall}, end - reach * across, end}});
+    const auto met = whole.meetings(top.path);
+    if (met.empty() || whole.length() - met.back().first < 2 * kClear) return noRoom;
+    const double from = met.back().second;
+    Path path = whole.sub(met.back().first, whole.length());
+    line.through.push_back(
+        {princess_.a.piece, {top.id, from}, {princess_.a.chain.front().edge, under}, std::move(path)});
+    line.workings.push_back(
+        {"cup.inner",
+         "Inner cup, wide on the bust line",
+         {{'+', "half the bust span", block_.dart.apex.x, Source::Computed}, rules_.term(key::kCupBridge, '-')},
+         block_.dart.apex.x - x,
+         "the cup line leaves the bridge beside the centre; common practice"});
+    const double down = under - bustOn(true);
+    line.workings.push_back({"cup.radius",
+                             "Cup radius, from the bust point down to the underbust",
+                             {{'+', "along the princess seam, bust to underbust", down, Source::Computed}},
+                             down,
+                             "the cup line meets the princess seam at the underbust; common practice"});
+    return std::nullopt;
+  }
+
+  double bustOn(bool a) const {
+    for (const SeamNotch& n : princess_.notches)
+      if (n.id == level::kBust) return a ? n.a : n.b;
+    return 0;
+  }
+
+  std::optional<Problem> addOuter(CupLine& line, double under) {
+    // A moulded cup is tilted up at the side.
+    const bool moulded = rules_.option(key::kCupKind) == CupKind::Moulded;
+    const double bust = block_.levels.at(level::kBust).front - (moulded ? rules_.length(key::kMouldTilt) : 0),
+                 apex = block_.dart.apex.x;
+    const double inner = apex - block_.front.centre.xAtDepth(bust) - rules_.length(key::kCupBridge);
+    const double extra = rules_.length(key::kCupOuterExtra);
+    // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.
+    const Vec2 from = outer_.pointAt(under);
+    const double opened = std::max(0.0, (from.x - apex) / 2), wished = inner + extra + opened;
+    const double room = rightOfSide_.xAtDepth(bust) - kBeside - apex;
+    const double width = std::min(wished, room);
+    Working w{"cup.outer",
+              "Outer cup, from the bust point out on the bust line",
+              {{'+', "as the inner cup", inner, Source::Computed},
+               {'+', "opened below by half of", opened, Source::Computed}},
+              width,
+              "laid from the edge half way between bust point and underbust; common practice"};
+    if (extra > 0) w.terms.push_back(rules_.term(key::kCupOuterExtra));
+    if (width < wished) w.terms.push_back({'-', "the next seam is near", wished - width, Source::Computed});
+
+    const bool across = width < wished && mayCross();
+    if (across && !addAcross(line, apex + wished, bust, under)) {
+      w.terms.pop_back();
+      w.terms.push_back({'-', "held within the panel after the next", wished - (crossedTo_ - apex), Source::Computed});
+      w.result = crossedTo_ - apex;
+    } else if (auto problem = addWithin(line, apex + width, bust, under)) {
+      return problem;
+    }
+    line.workings.push_back(std::move(w));
+    line.workings.push_back({"cup.end",
+                             "Cup line, its upper end in from the side",
+                             {rules_.term(key::kCupSide)},
+                             inset_,
+                             "along the top edge; common practice"});
+    return std::nullopt;
+  }
+
+  // The outer line on the axes of the side front: from the princess seam at the underbust round to the widest place on
+  // the bust line, and up to its end on an upper edge.
+  Path outerPath(double under, Vec2 widest, Vec2 end) const {
+    const Vec2 from = outer_.pointAt(under);
+    const Vec2 out = square(outer_.tangentAt(under)), up{0, -1}, onward = unit(end - widest),
+               through = unit(up + onward);
+    const double reach = handleAtSeam(dot(widest - from, out), dot(widest - from, through)),
+                 rise = kQuarter * dot(widest - from, through), handle = distance(widest, end) / 3;
+    return Path(std::vector<Cubic>{Cubic{from, from + reach * out, widest - rise * through, widest},
+                                   Cubic{widest, widest + handle * through, end - handle * onward, end}});
+  }
+
+  // The place on the side front's edge (which runs up) where the line meets the princess seam.
+  Anchor onPrincess(double under) const {
+    const Edge& edge = side_.edge(princess_.b.chain.front().edge);
+    return {edge.id, edge.path.length() - under};
+  }
+
+  std::optional<Problem> addWithin(CupLine& line, double x, double bust, double under) {
+    const Path& top = aboveSide_.path;
+    inset_ = std::min(rules_.length(key::kCupSide), 0.6 * top.length());
+    const double at = top.length() - inset_;
+    const Vec2 widest{x, bust}, end = top.pointAt(at);
+    if (x - block_.dart.apex.x < 2 * kClear || end.y > bust - 5)
+      return Problem{"Cup line, outer side",
+                     fmt::format("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
+                     "use fewer front lines, or raise the top edge at the side"};
+    line.through.push_back({princess_.b.piece, onPrincess(under), {aboveSide_.id, at}, outerPath(under, widest, end)});
+    return std::nullopt;
+  }
+
+  // Whether the next seam outwards may be crossed: it is a panel seam, and the cup is one whose outer part may be
+  // joined over it.
+  bool mayCross() const {
+    const auto kind = rules_.option(key::kCupKind);
+    return next_.id != "side" && kind != CupKind::Gathered && kind != CupKind::Moulded;
+  }
+
+  // Across the next seam: drawn with the panel beyond laid on where the line crosses, so that it crosses without a
+  // kink. Where that is follows from the line: a few rounds settle it. Fails where it crosses too flat to be sewn.
+  std::optional<Problem> addAcross(CupLine& line, double x, double bust, double under) {
+    const Piece& beyond = pattern_.pieces[next_.b.piece];
+    const Path a = pattern_.sidePath(next_.a), b = pattern_.sidePath(next_.b);
+    const Edge& above = nextTo(beyond, next_.b.chain.front().edge, true);
+    const Problem none{"Cup line, outer side", "it does not cross the next panel seam cleanly",
+                       "use fewer front lines, or make the outer cup narrower"};
+    if (above.role != EdgeRole::Top && above.role != EdgeRole::Yoke) return none;
+    SeamNotch notch{"", a.length() / 3, b.length() / 3};
+    for (const SeamNotch& n : next_.notches)
+      if (n.id == level::kBust) notch = n;
+    inset_ = std::min(rules_.length(key::kCupSide), 0.6 * above.path.length());
+    const double at = above.path.length() - inset_;
+    double along = notch.a;
+    Path whole, onBeyond;
+    for (int round = 0; round < 6; ++round) {
+      const double there = notch.b + along - notch.a;
+      const double turn = angleBetween(b.tangentAt(there), a.tangentAt(along));
+      const Motion lay =
+          Motion::rotationAbout(b.pointAt(there), turn).then(Motion::translation(a.pointAt(along) - b.pointAt(there)));
+      const double room = pattern_.sidePath(pattern_.seams[2].a).transformed(lay).xAtDepth(bust) - kBeside;
+      crossedTo_ = std::min(x, room);
+      whole = outerPath(under, {crossedTo_, bust}, lay.apply(above.path.pointAt(at)));
+      const auto met = whole.meetings(a);
+      if (met.empty()) return none;
+      const Vec2 here = whole.tangentAt(met.front().first);
+      if (std::abs(cross(here, a.tangentAt(met.front().second))) < kSquareEnough) return none;
+      along = met.front().second;
+      if (along < 5 || notch.b + along - notch.a < 5 || notch.b + along - notch.a > b.length() - 5) return none;
+      onBeyond = whole.sub(met.front().first, whole.length())
+                     .transformed(Motion::translation(b.pointAt(there) - a.pointAt(along))
+                                      .then(Motion::rotationAbout(b.pointAt(there), -turn)));
+      whole = whole.sub(0, met.front().first);
+    }
+    const double there = notch.b + along - notch.a;
+    line.through.push_back({princess_.b.piece, onPrincess(under), pattern_.placeOnSide(next_.a, along),
+                            withEnds(whole, whole.start(), a.pointAt(along))});
+    line.through.push_back({next_.b.piece,
+                            pattern_.placeOnSide(next_.b, there),
+                            {above.id, at},
+                            withEnds(onBeyond, b.pointAt(there), above.path.pointAt(at))});
+    return std::nullopt;
+  }
+
+  const Pattern& pattern_;
+  const Block& block_;
+  const Rules& rules_;
+  const Seam &princess_, &next_;  // and the next one outwards
+  const Piece &centre_, &side_;
+  const Path inner_, outer_;              // the princess seam on either side, from the top down
+  const Edge &aboveCentre_, &aboveSide_;  // the edges the cup line begins and ends on: top edges, or a yoke's seam
+  const Path rightOfSide_;
+  double inset_ = 0, crossedTo_ = 0;
+};
+
+}  // namespace
+
+Result<CupLine> cupLine(const Pattern& pattern, const Block& block, const Rules& rules) {
+  return CupLineMaker(pattern, block, rules).make();
+}
+
+}  // namespace armure

@@ -1,0 +1,273 @@
+#include "parts/cups/cut_cup.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "operations/divide.h"
+#include "operations/grain.h"
+#include "operations/join.h"
+#include "parts/cups/cup_line.h"
+#include "parts/cups/gathered.h"
+#include "parts/cups/rules.h"
+#include "rules/prepare_rules.h"
+
+namespace armure {
+namespace {
+
+constexpr double kFramesFit = 0.5;  // mm: the edges that close a frame for good must be one line
+constexpr double kDartBelow = 10;   // mm: the dart of a cup cover ends this far below the bust point
+constexpr double kPi = 3.14159265358979323846;
+
+class CupMaker {
+ public:
+  CupMaker(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern), block_(block), rules_(rules), kind_(rules.option(key::kCupKind)) {}
+
+  std::optional<Problem> make() && {
+    if (auto problem = divideAlongCupLine()) return problem;
+    if (kind_ == CupKind::Three || kind_ == CupKind::Gathered) {
+      if (auto problem = divideCup("band", bandLine(), {"band-inner", "Band, inner"}, {"band-outer", "Band, outer"}))
+        return problem;
+      join("princess-cup-band", "Upper cup band", "cup.band");
+    }
+    if (kind_ == CupKind::Moulded) coverMould();
+    if (kind_ == CupKind::Gathered)
+      if (auto problem = gatherCup(pattern_, rules_)) return problem;
+    if (kind_ == CupKind::Cross || kind_ == CupKind::Four) {
+      if (auto problem = divideCup("cross", crossLine(), {"cup-upper-inner", "Upper inner cup"},
+                                   {"cup-upper-outer", "Upper outer cup"}))
+        return problem;
+      rename("cup-inner", "Lower inner cup");
+      rename("cup-outer", "Lower outer cup");
+    }
+    if (kind_ == CupKind::Cross) {
+      join("princess-cup-cross", "Upper cup", "cup.upper");
+      join("princess-cup", "Lower cup", "cup.lower");
+    }
+    if (rules_.option(key::kCupFrame) == CupFrame::OnePiece)
+      if (auto problem = closeFrame()) return problem;
+    uniteSeams(pattern_, "princess");
+    for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
+    for (Piece& p : pattern_.pieces)
+      if (p.part == Part::Cup || p.part == Part::CupBand || (p.part == Part::Panel && p.half == Half::Front))
+        layGrain(p);
+    return std::nullopt;
+  }
+
+ private:
+  std::optional<Problem> divideAlongCupLine() {
+    Result<CupLine> line = cupLine(pattern_, block_, rules_);
+    if (!line.ok()) return line.problem();
+    DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
+                          line->through};
+    const bool across = line->through.size() > 2;
+    const std::string crossed = across ? pattern_.seams[1].id + "-cup" : "";
+    std::vector<PieceName> names{{"cup-inner", "Inner cup", Part::Cup}, {"cup-outer", "Outer cup", Part::Cup}};
+    if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam", Part::Cup});
+    dividePieces(pattern_, dividing, names);
+    nameSides("cup");
+    if (across) join(crossed, "Outer cup", "cup.across");
+    for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
+    rename("front-1", "Frame, centre front");
+    rename("front-2", "Frame, side front");
+    for (const char* id : {"cup-inner", "cup-outer"}) setAllowance(id, "princess");
+    return std::nullopt;
+  }
+
+  // A cup seam takes the narrow allowance of the cup.
+  void setAllowance(std::string_view piece, std::string_view edge) {
+    for (Edge& e : pattern_.pieces[place(piece)].edges)
+      if (e.id == edge) e.allowance = rules_.length(key::kAllowanceCup);
+  }
+
+  size_t place(std::string_view id) const {
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i)
+      if (pattern_.pieces[i].id == id) return i;
+    throw std::out_of_range("cups: no piece " + std::string(id));
+  }
+
+  // Both seams along a line are told apart.
+  void nameSides(const std::string& line) {
+    for (Seam& s : pattern_.seams)
+      for (const auto& [id, side] :
+           {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}, {line + "-3", ", outer end"}})
+        if (s.id == id) s.name += side;
+  }
+  // Where both became one seam again, it is the whole line.
+  void nameWhole(const std::string& line) {
+    if (pattern_.seam(line + "-2")) return;
+    for (Seam& s : pattern_.seams)
+      if (s.id == line + "-1") s.name = s.name.substr(0, s.name.find(','));
+  }
+
+  void rename(std::string_view id, std::string name) { pattern_.pieces[place(id)].name = std::move(name); }
+
+  // Ends of a line across both halves of the cup: on the inner cup's cup line, on the princess seam, and on the outer
+  // cup's cup line.
+  struct Across {
+    double inner = 0, middle = 0,
+           outer = 0;  // arc lengths: down the cup line from the top edge, down the princess seam
+  };
+
+  std::optional<Problem> divideCup(const std::string& id, const Across& at, PieceName innerName, PieceName outerName) {
+    innerName.part = outerName.part = id == "band" ? Part::CupBand : Part::Cup;
+    const size_t inner = place("cup-inner"), outer = place("cup-outer");
+    const Seam& princess = *pattern_.seam("princess-cup");
+    const Seam &in = *pattern_.seam("cup-1"), &out = outerEnd();
+    const double middleB = onOther(princess, at.middle);
+    const double outerLength = pattern_.sidePath(out.b).length();
+    if (at.inner >= pattern_.sidePath(in.b).length() - 5 || at.outer >= outerLength - 5 ||
+        at.middle >= pattern_.sidePath(princess.a).length() - 5)
+      return Problem{"Cup",
+                     fmt::format("the {} does not lie within the cup", id == "band" ? "upper band" : "cross seam"),
+                     "make it less deep"};
+    DividingLine line{id,
+                      id == "band" ? "Band seam" : "Cross seam",
+                      id == "band" ? "in the band" : "above the cross seam",
+                      EdgeRole::Seam,
+                      rules_.length(key::kAllowanceCup),
+                      {}};
+    line.through.push_back(across(inner, pattern_.placeOnSide(in.b, at.inner),
+                                  pattern_.placeOnSide(princess.a, at.middle),
+                                  pattern_.sidePath(princess.a).tangentAt(at.middle), false));
+    line.through.push_back(across(outer, pattern_.placeOnSide(princess.b, middleB),
+                                  pattern_.placeOnSide(out.b, outerLength - at.outer),
+                                  pattern_.sidePath(princess.b).tangentAt(middleB), true));
+    dividePieces(pattern_, line, {std::move(innerName), std::move(outerName)});
+    nameSides(id);
+    if (!pattern_.seam("princess-cup-" + id))
+      return Problem{"Cup",
+                     fmt::format("the {} does not cross the princess seam", id == "band" ? "upper band" : "cross seam"),
+                     "make it less deep, or move the cross seam"};
+    return std::nullopt;
+  }
+
+  // Square to the princess seam, an arc from there to the cup line.
+  LineThrough across(size_t piece, const Anchor& from, const Anchor& to, Vec2 down, bool fromPrincess) const {
+    const Piece& p = pattern_.pieces[piece];
+    const Vec2 a = p.edge(from.edge).path.pointAt(from.at), b = p.edge(to.edge).path.pointAt(to.at);
+    const Vec2 square{down.y, -down.x}, chord = unit(b - a);
+    const Vec2 mirrored = 2 * dot(square, chord) * chord - square;  // of an arc, at its other end
+    const double handle = distance(a, b) / 3;
+    const Vec2 first = fromPrincess ? square : mirrored, last = fromPrincess ? mirrored : square;
+    return {piece, from, to, Path(Cubic{a, a + handle * first, b - handle * last, b})};
+  }
+
+  // The cup line where it ends on the upper edge.
+  const Seam& outerEnd() const {
+    const Seam* beyond = pattern_.seam("cup-3");
+    return beyond ? *beyond : *pattern_.seam("cup-2");
+  }
+
+  // The place on side b of a seam that is sewn to `along` on side a.
+  static double onOther(const Seam& seam, double along) {
+    double a = 0, b = 0;
+    for (const SeamNotch& n : seam.notches)
+      if (n.a <= along) a = n.a, b = n.b;
+    return b + along - a;
+  }
+
+  Across bandLine() {
+    const Seam& princess = *pattern_.seam("princess-cup");
+    const double side = rules_.length(key::kCupBandSide);
+    double bust = pattern_.sidePath(princess.a).length();
+    for (const SeamNotch& n : princess.notches)
+      if (n.id == level::kBust) bust = n.a;
+    constexpr double kAboveBust = 0.7;  // of what lies above the bust point: the band must not reach its round
+    const double wished = rules_.length(key::kCupBandMiddle), middle = std::min(wished, kAboveBust * bust);
+    Working w{"cup.band",
+              "Upper cup band, deep in the middle",
+              {rules_.term(key::kCupBandMiddle)},
+              middle,
+              "cut off level across both halves of the cup, the over-bust intake closed; common practice"};
+    if (middle < wished) w.terms.push_back({'-', "it stays above the round of the bust point", wished - middle});
+    pattern_.workings.push_back(std::move(w));
+    return {side, middle, side};
+  }
+
+  Across crossLine() const {
+    const Seam& princess = *pattern_.seam("princess-cup");
+    Across at;
+    for (const SeamNotch& n : princess.notches)
+      if (n.id == level::kBust) at.middle = n.a;
+    const auto bustOn = [&](const Seam& seam, bool fromTop) {
+      for (const SeamNotch& n : seam.notches)
+        if (n.id == level::kBust) return fromTop ? n.b : pattern_.sidePath(seam.b).length() - n.b;
+      return pattern_.sidePath(seam.b).length() / 2;
+    };
+    at.inner = bustOn(*pattern_.seam("cup-1"), true) - rules_.length(key::kCupCrossCentre);
+    at.outer = bustOn(outerEnd(), false) + rules_.length(key::kCupCrossSide);
+    return at;
+  }
+
+  void join(std::string_view seam, const std::string& name, const std::string& key) {
+    const Joined done = joinPieces(pattern_, seam, name);
+    tellGap(
+        done, key, name + ", its halves joined",
+        fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
+                    "The line that ran across was drawn smooth, by {:.0f} degrees",
+                    done.turnRad * 180 / kPi));
+  }
+
+  // The cloth over a moulded cup: both pieces laid together above the bust point and made one; below, what is left open
+  // is the dart the surplus is taken up in. On the bias.
+  void coverMould() {
+    const Joined done = joinAbove(pattern_, "princess-cup", kDartBelow, "Cup cover");
+    for (Piece& p : pattern_.pieces) {
+      if (p.id != "cup-inner") continue;
+      p.id = "cup-cover";
+      p.part = Part::CupCover;
+      layGrain(p);
+      const Vec2 middle = lerp(p.grainTop, p.grainBottom, 0.5);
+      p.grainTop = middle + rotated(p.grainTop - middle, kPi / 4);
+      p.grainBottom = middle + rotated(p.grainBottom - middle, kPi / 4);
+    }
+    for (Seam& s : pattern_.seams)
+      if (s.id == "princess-cup") s.name = "Dart of the cup cover";
+    // Over the cup a level runs by way of the bust point, at an angle; the straight width of the flat cover is shorter.
+    for (const BentLevel& b : done.bent)
+      for (PatternLevel& l : pattern_.levels)
+        if (l.id == b.level) l.gaps.gathers += 2 * b.longer;
+    tellGap(done, "cup.cover", "Cup cover, on the bias: its halves laid together above the bust point",
+            "draped over the cup the cloth gives on the bias; what is too much below the bust point is taken up in a "
+            "dart; common practice");
+  }
+
+  void tellGap(const Joined& done, const std::string& key, const std::string& title, const std::string& note) {
+    pattern_.workings.push_back(
+        {key, title, {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}}, done.gap, note});
+  }
+
+  std::optional<Problem> closeFrame() {
+    Pattern trial = pattern_;
+    const std::string& seam = block_.front.lines.front().id;
+    const Joined done = joinPieces(trial, seam, "Frame, front");
+    if (done.gap > kFramesFit)
+      return Problem{
+          "Frame in one piece",
+          fmt::format("the edges of the princess line below the cup stand {:.1f} mm apart when it is closed", done.gap),
+          "let go of what is held or placed by hand on that line, or keep its seam"};
+    pattern_ = std::move(trial);
+    tellGap(done, "cup.frame", "Frame, front: the princess intake closed",
+            "below the underbust the princess line takes as much on every level, so that both edges are one line; the "
+            "rest goes to the further lines and the side");
+    return std::nullopt;
+  }
+
+  Pattern& pattern_;
+  const Block& block_;
+  const Rules& rules_;
+  const CupKind kind_;
+};
+
+}  // namespace
+
+bool hasCutCup(const Rules& rules) { return rules.option(key::kCupKind) != CupKind::Princess; }
+
+std::optional<Problem> setCutCup(Pattern& pattern, const Block& block, const Rules& rules) {
+  return hasCutCup(rules) ? CupMaker(pattern, block, rules).make() : std::nullopt;
+}
+
+}  // namespace armure

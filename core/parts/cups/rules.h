@@ -1,0 +1,152 @@
+// core/parts/cups/rules.h
+//
+// What can be chosen of the cups: how the bust is housed, what lies inside, and the dial about the bust point. Kinds
+// as enumerations with their words, typed keys, and rows of the rule table. Lengths in inches, as makers think of
+// them.
+#pragma once
+
+#include <array>
+
+#include "rules/rule_row.h"
+
+namespace armure {
+
+enum class CupKind { Princess, Two, Three, Cross, Four, Gathered, Moulded };
+inline constexpr std::array kCups{
+    row::of(CupKind::Princess, "princess", "in the seam", "the shaped princess line alone, rounded at the bust point"),
+    row::of(CupKind::Two, "two", "cut, two pieces",
+            "inner and outer cup, joined by the princess seam, set into a frame"),
+    row::of(CupKind::Three, "three", "cut, three pieces", "an upper band in one piece over an inner and an outer cup"),
+    row::of(CupKind::Cross, "cross", "cut, cross seam",
+            "an upper and a lower cup, joined by a seam across the bust point"),
+    row::of(CupKind::Four, "four", "cut, four pieces",
+            "both seams: for the fullest bust, every line of it can be fitted"),
+    row::of(CupKind::Gathered, "gathered", "gathered",
+            "an upper band over one lower piece, slashed, spread and gathered into the band and the frame"),
+    row::of(CupKind::Moulded, "moulded", "over a ready-made cup",
+            "cloth on the bias over a moulded cup, what is too much taken up in a dart"),
+};
+
+enum class CupFrame { Seams, OnePiece };
+inline constexpr std::array kFrames{
+    row::of(CupFrame::Seams, "seams", "with its panel seams", "the princess seam runs up to the cup line"),
+    row::of(CupFrame::OnePiece, "one-piece", "in one piece",
+            "the underbust intake is closed: the princess line takes as much on every level below"),
+};
+
+enum class GatherSpread { Straight, Fanned };
+inline constexpr std::array kSpreads{
+    row::of(GatherSpread::Straight, "straight", "straight", "strips moved apart: as full above as below"),
+    row::of(GatherSpread::Fanned, "fanned", "fanned", "strips turned about their upper ends: full below only"),
+};
+
+enum class GatheredInto { Whole, Middle, Centre };
+inline constexpr std::array kGathersTo{
+    row::of(GatheredInto::Whole, "whole", "the whole edge", "gathered all along the lower cup"),
+    row::of(GatheredInto::Middle, "middle", "its middle half", "flat at both ends, full under the bust point"),
+    row::of(GatheredInto::Centre, "centre", "towards the centre", "the half beside the bridge"),
+};
+
+enum class CupInside { None, Pad, Lining, Both };
+inline constexpr std::array kPads{
+    row::of(CupInside::None, "none", "none", "the cloth alone"),
+    row::of(CupInside::Pad, "pad", "a pad", "the cup from underbust to top edge, edge to edge, no allowance"),
+    row::of(CupInside::Lining, "lining", "a cup lining", "the same shape with allowances"),
+    row::of(CupInside::Both, "both", "pad and lining", "the pad lies between cloth and lining"),
+};
+
+namespace key {
+inline constexpr OptionKey<CupKind> kCupKind{"cup.kind"};
+inline constexpr LengthKey kCupBridge{"cup.bridge"};
+inline constexpr LengthKey kCupOuterExtra{"cup.outer_extra"};
+inline constexpr LengthKey kCupSide{"cup.side"};
+inline constexpr LengthKey kCupBandSide{"cup.band_side"};
+inline constexpr LengthKey kCupBandMiddle{"cup.band_middle"};
+inline constexpr LengthKey kCupCrossCentre{"cup.cross_centre"};
+inline constexpr LengthKey kCupCrossSide{"cup.cross_side"};
+inline constexpr OptionKey<CupFrame> kCupFrame{"cup.frame"};
+inline constexpr OptionKey<GatherSpread> kGatherSpread{"gather.spread"};
+inline constexpr OptionKey<GatheredInto> kGatherTo{"gather.to"};
+inline constexpr LengthKey kGatherStrip{"gather.strip"};
+inline constexpr LengthKey kGatherGap{"gather.gap"};
+inline constexpr LengthKey kGatherDip{"gather.dip"};
+inline constexpr LengthKey kMouldOffset{"mould.offset"};
+inline constexpr LengthKey kMouldDartWide{"mould.dart_wide"};
+inline constexpr LengthKey kMouldDartLong{"mould.dart_long"};
+inline constexpr LengthKey kMouldTilt{"mould.tilt"};
+inline constexpr OptionKey<CupInside> kCupInside{"cup.inside"};
+inline constexpr ShareKey kDialSide{"dial.side"};
+inline constexpr ShareKey kDialEase{"dial.ease"};
+inline constexpr ShareKey kDialCentre{"dial.centre"};
+inline constexpr ShareKey kDialTop{"dial.top"};
+}  // namespace key
+
+inline constexpr Condition kIsCut = row::when(
+    key::kCupKind, {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered, CupKind::Moulded});
+
+inline constexpr std::array kCupRules{
+    row::option(key::kCupKind, "Cups", "Cup", "The bust is housed", kCups,
+                "in the princess seam, or in pieces of its own"),
+    row::onlyWhen({kIsCut}, row::length(key::kCupBridge, "Cups", "Cup", "Bridge, from the centre", 0.375, 0.125, 1.5,
+                                        "the cup line stays 1/4 to 1/2 in from the centre front")),
+    row::onlyWhen({kIsCut}, row::length(key::kCupOuterExtra, "Cups", "Cup", "Outer cup wider by", 0, 0, 0.5, 0, 1.5,
+                                        "beside the bust point, as wide as the inner one; 1/2 in more on a full bust")),
+    row::onlyWhen({kIsCut}, row::length(key::kCupSide, "Cups", "Cup", "Ends in from the side", 1.5, 0.75, 4,
+                                        "1 1/2 in in from the armhole, on the top edge")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Three, CupKind::Gathered})},
+                  row::length(key::kCupBandSide, "Cups", "Upper band", "Deep at the ends", 2, 0.75, 4,
+                              "2 in at centre and side")),
+    row::onlyWhen(
+        {row::when(key::kCupKind, {CupKind::Three, CupKind::Gathered})},
+        row::length(key::kCupBandMiddle, "Cups", "Upper band", "Deep in the middle", 2.25, 0.75, 4, "2 to 2 1/2 in")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Cross, CupKind::Four})},
+                  row::length(key::kCupCrossCentre, "Cups", "Cross seam", "Above the bust line, at the centre", 0.5,
+                              -0.5, 1.5, "1/2 in above it at the centre")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Cross, CupKind::Four})},
+                  row::length(key::kCupCrossSide, "Cups", "Cross seam", "Below the bust line, at the side", 0.5, -0.5,
+                              1.5, "1/2 in below it at the side")),
+    row::onlyWhen({kIsCut}, row::option(key::kCupFrame, "Cups", "Frame", "The frame below", kFrames, "under the cup")),
+    row::onlyWhen(
+        {row::when(key::kCupKind, {CupKind::Gathered})},
+        row::option(key::kGatherSpread, "Cups", "Gathers", "Strips", kSpreads, "how the slashed piece is spread")),
+    row::onlyWhen(
+        {row::when(key::kCupKind, {CupKind::Gathered})},
+        row::option(key::kGatherTo, "Cups", "Gathers", "Gathered into", kGathersTo, "the stretch of the cup line")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+                  row::length(key::kGatherStrip, "Cups", "Gathers", "Strips, wide", 1, 0.5, 3,
+                              "slashed into strips of about 1 in")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+                  row::length(key::kGatherGap, "Cups", "Gathers", "Spread apart by", 1, 1.5, 2, 0.25, 4,
+                              "1 to 2 in, 1 1/2 usual; wider is fuller")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+                  row::length(key::kGatherDip, "Cups", "Gathers", "Dip at the top, towards the centre", 0.25, 0, 1,
+                              "the spread piece's top may dip, so that the gathers fall inwards")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
+                  row::length(key::kMouldOffset, "Cups", "Moulded cup", "Chosen above the bust by", 3, 3.5, 4, 0, 6,
+                              "sized by bust girth, 3 to 4 in above the client's")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
+                  row::length(key::kMouldDartWide, "Cups", "Moulded cup", "Dart pinched in it, wide", 1, 0, 1.5,
+                              "1 in at its lower edge, to deepen it")),
+    row::onlyWhen(
+        {row::when(key::kCupKind, {CupKind::Moulded})},
+        row::length(key::kMouldDartLong, "Cups", "Moulded cup", "Dart pinched in it, long", 2.5, 1, 4, "2 1/2 in")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
+                  row::length(key::kMouldTilt, "Cups", "Moulded cup", "Tilted up at the side by", 0.5, 0, 1.5,
+                              "so that it covers; measured at its outer end")),
+    row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
+                "traced from underbust to top edge"),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
+                  row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
+                             "a part of the side bust dart, from 0 to 1; the rest goes below the bust")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
+                  row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
+                             "not sewn: the front side is eased onto the back by as much")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
+                  row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
+                             "a dart from the centre front; the centre front is sewn then")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
+                  row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
+                             "the side front is cut with its upper part upright instead of its lower")),
+};
+
+}  // namespace armure

@@ -1,0 +1,317 @@
+#include "parts/skirt/skirt.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+
+#include "lowered.h"
+#include "measure/measure_table.h"
+#include "operations/divide.h"
+#include "operations/grain.h"
+#include "parts/skirt/rules.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
+#include "rules/prepare_rules.h"
+
+namespace armure {
+namespace {
+
+constexpr double kSixPanels = 6;  // edges that swing out on one half of a skirt of six panels, zip at the back
+constexpr double kLeast = 45;     // mm a skirt must be longer than the bodice
+constexpr double kStep = 120;     // mm between the joints of an edge that is drawn anew
+constexpr double kMiss = 1e-3;    // mm
+
+Vec2 downOf(const Piece& p) { return unit(p.grainBottom - p.grainTop); }
+
+size_t hemOf(const Piece& p) {
+  for (size_t i = 0; i < p.edges.size(); ++i)
+    if (p.edges[i].role == EdgeRole::Hem) return i;
+  return p.edges.size();
+}
+
+// How far an edge is moved out at a distance below the waist, and how fast that grows.
+struct Swing {
+  double out = 0, slope = 0;
+};
+using SwingAt = std::function<Swing(double below)>;
+
+// Evenly from the waist on, after a short run-in without a corner: t + (e^-kt - 1) / k, scaled to 1 at the end.
+Swing evenly(double amount, double below, double length) {
+  constexpr double kRunIn = 6;
+  const double t = below / length, all = 1 + (std::exp(-kRunIn) - 1) / kRunIn;
+  return {amount * (t + (std::exp(-kRunIn * t) - 1) / kRunIn) / all,
+          amount * (1 - std::exp(-kRunIn * t)) / all / length};
+}
+
+class SkirtMaker {
+ public:
+  SkirtMaker(Pattern& pattern, const Body& body, const Rules& rules)
+      : pattern_(pattern), body_(body), rules_(rules), kind_(rules.option(key::kSkirtKind)) {}
+
+  std::optional<Problem> make() && {
+    const double waistToHem = stemLength();
+    double length = waistToHem;
+    if (hasSkirt(rules_)) {
+      length = body_.mm(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
+      if (length < waistToHem + kLeast)
+        return Problem{"Skirt", "it would end above the hip", "measure from the waist to its hem again"};
+      extra_ = length - waistToHem;
+    }
+    length_ = length;
+    for (Piece& p : pattern_.pieces)
+      if (hemOf(p) < p.edges.size()) remake(p);
+    settleGirths();
+    tell(waistToHem);
+    return std::nullopt;
+  }
+
+ private:
+  // From the waist to the hem as cut, down the centre front.
+  double stemLength() const {
+    const Piece& p = pattern_.pieces.front();
+    const size_t hem = hemOf(p);
+    const Path& left = p.edges[(hem + 1) % p.edges.size()].path;
+    const Mark* waist = p.levelMark(level::kWaist);
+    return waist && waist->a.edge == p.edges[(hem + 1) % p.edges.size()].id
+               ? waist->a.at
+               : left.length() / 2;  // this edge runs up from the hem
+  }
+
+  void remake(Piece& p) {
+    const size_t n = p.edges.size(), hem = hemOf(p), right = (hem + n - 1) % n, left = (hem + 1) % n;
+    const std::vector<LevelLine> levels = p.levelLines();
+    const auto waist = p.level(level::kWaist), hip = p.level(level::kHip);
+    if (!waist) return;
+    const Vec2 down = downOf(p), across{down.y, -down.x};
+    const Path r = remade(p.edges[right], p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
+    const Path l =
+        remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
+    const std::string& leftId = p.edges[left].id;
+    carryMarks(p, {{.was = leftId, .is = leftId, .start = extra_}});
+    p.edges[right].path = r;
+    p.edges[left].path = l.reversed();
+    p.edges[hem].path = hemBetween(r, l);
+    settleLevels(p, levels);
+    size_t i = 0;
+    for (const LevelLine& now : p.levelLines())
+      grown_[now.level] += (now.width() - levels[i++].width()) * p.girthWeight();
+  }
+
+  // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A
+  // straight or pegged skirt is no wider than the hip: from there on its edges stand upright.
+  Path remade(const Edge& edge, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) const {
+    const double from = nearOn(path, waist).value_or(path.length() / 2);
+    const auto hipAt = hip && isUpright() && !isCentre(edge.role) ? nearOn(path, *hip) : std::nullopt;
+    const Path longer =
+        hipAt ? uprightFrom(path, from, *hipAt, down) : continued(path, isCentre(edge.role) ? path.endTangent() : down);
+    const SwingAt swing = swingOf(edge, longer.length() - from);
+    if (!swing) return longer;
+    return swung(longer, from, aside, swing).sub(0, longer.length());
+  }
+
+  bool isUpright() const { return kind_ == SkirtKind::Straight || kind_ == SkirtKind::Peg; }
+
+  // The path down to the hip, which it reaches upright, then straight down. What comes above the hip is drawn anew from
+  // half way between waist and hip.
+  Path uprightFrom(const Path& path, double waist, double hip, Vec2 down) const {
+    const double start = (waist + hip) / 2, third = (hip - start) / 3;
+    const Vec2 a = path.pointAt(start), b = path.pointAt(hip);
+    Path whole = path.sub(0, start) + Path(Cubic{a, a + third * path.tangentAt(start), b - third * down, b});
+    constexpr double kLongest = 150;  // mm: joints for the balancing to take hold of
+    const double rest = path.length() + extra_ - whole.length();
+    const int parts = std::max(1, static_cast<int>(std::ceil(rest / kLongest)));
+    for (int i = 0; i < parts; ++i) whole = whole + Path::line(whole.end(), whole.end() + (rest / parts) * down);
+    return whole;
+  }
+
+  Path continued(const Path& path, Vec2 down) const {
+    if (extra_ <= 0) return path;
+    constexpr double kTurns = 0.35;  // of the length added: there it has come upright
+    const double bend = std::min(kTurns * extra_, 220.0);
+    const Vec2 c = path.end(), t = path.endTangent(), d = c + 0.5 * bend * (t + down);
+    const Path curve(Cubic{c, c + bend / 3 * t, d - bend / 3 * down, d});
+    const double rest = extra_ - curve.length();
+    Path whole = path + curve;
+    constexpr double kLongest = 150;  // mm: joints for the balancing to take hold of
+    const int parts = std::max(1, static_cast<int>(std::ceil(rest / kLongest)));
+    for (int i = 0; i < parts; ++i) whole = whole + Path::line(whole.end(), whole.end() + (rest / parts) * down);
+    return whole;
+  }
+
+  SwingAt swingOf(const Edge& edge, double below) const {
+    if (isCentre(edge.role)) return nullptr;
+    if (kind_ == SkirtKind::Flare) {
+      const double amount = rules_.length(key::kSkirtFlare);
+      return [=](double s) { return evenly(amount, s, below); };
+    }
+    if (kind_ == SkirtKind::Gored) {
+      double edges = 0;
+      for (const Seam& s : pattern_.seams) edges += s.kind == SeamKind::Plain ? 2 : 0;
+      const double full = body_.mm("waist_to_floor");
+      const double amount = rules_.length(key::kSkirtGore) * std::min(1.0, kSixPanels / edges) * length_ / full;
+      return [=](double s) { return evenly(amount, s, below); };
+    }
+    if (kind_ == SkirtKind::Peg && edge.id == "side") {
+      const double amount = -rules_.length(key::kSkirtPeg), from = below - extra_;  // from just below the hip
+      const double to = std::min(below, std::max(from + 1, below - length_ + body_.mm("waist_to_knee")));
+      return [=](double s) {
+        const double t = std::clamp((s - from) / (to - from), 0.0, 1.0);
+        return Swing{amount * t * t * (3 - 2 * t), amount * 6 * t * (1 - t) / (to - from)};
+      };
+    }
+    return nullptr;
+  }
+
+  // The path below `from`, moved aside: Hermite cubics through joints at even distances.
+  static Path swung(const Path& path, double from, Vec2 aside, const SwingAt& swing) {
+    const double length = path.length();
+    const int parts = std::max(4, static_cast<int>(std::ceil((length - from) / kStep)));
+    const double step = (length - from) / parts;
+    std::vector<Cubic> cubics = path.sub(0, from).cubics();
+    Vec2 p = path.pointAt(from), d = path.tangentAt(from);
+    for (int i = 1; i <= parts; ++i) {
+      const double s = step * i;
+      const Swing w = swing(s);
+      const Vec2 q = path.pointAt(from + s) + w.out * aside, e = path.tangentAt(from + s) + w.slope * aside;
+      cubics.push_back({i == 1 ? cubics.back().p3 : p, p + step / 3 * d, q - step / 3 * e, q});
+      p = q;
+      d = e;
+    }
+    // An edge swung in is shorter than it was: it runs on straight.
+    Path whole(std::move(cubics));
+    const double missing = length - whole.length();
+    return missing > 0 ? whole + Path::line(whole.end(), whole.end() + (missing + kMiss) * whole.endTangent()) : whole;
+  }
+
+  // Square to both edges, from the right one to the left.
+  static Path hemBetween(const Path& right, const Path& left) {
+    const Vec2 a = right.end(), b = left.end(), tr = right.endTangent(), tl = -left.endTangent();
+    const double third = distance(a, b) / 3;
+    return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
+  }
+
+  // Levels below the waist end on the new edges; what the pieces have grown by there stands off the body.
+  void settleGirths() {
+    for (PatternLevel& l : pattern_.levels)
+      if (l.ring) l.gaps.swing -= grown_[l.id];
+  }
+
+  void tell(double stem) {
+    double round = 0;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (e.role == EdgeRole::Hem) round += e.path.length() * p.girthWeight();
+    pattern_.workings.push_back(
+        {"skirt.round",
+         "Hem, all round",
+         {{'+', "the hems of all panels", round, Source::Computed}},
+         round,
+         "every panel edge is swung about the waist with its length kept, so that the hem stays "
+         "one smooth line; common practice"});
+    if (!hasSkirt(rules_)) return;
+    const Fact& f = body_.fact(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
+    pattern_.workings.push_back({"skirt.length",
+                                 "Skirt, below the hip",
+                                 {{'+', std::string(findMeasure(f.id)->name), f.mm, f.source},
+                                  {'-', "waist to below the hip, as drafted", stem, Source::Computed}},
+                                 extra_,
+                                 "the panels run on from just below the hip; common practice"});
+  }
+
+  Pattern& pattern_;
+  const Body& body_;
+  const Rules& rules_;
+  const SkirtKind kind_;
+  double extra_ = 0, length_ = 0;
+  std::map<std::string, double> grown_;  // by level: how much wider the remade pieces are, all round, mm
+};
+
+class WaistCutter {
+ public:
+  WaistCutter(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern),
+        rules_(rules),
+        point_(rules.option(key::kWaistSeam) == WaistSeam::Pointed ? rules.length(key::kWaistPoint) : 0),
+        half_(block.levels.at(level::kWaist).frontShare) {}
+
+  std::optional<Problem> cut() && {
+    DividingLine line{"waist", "Waist seam", "in the skirt", EdgeRole::Seam, rules_.length(key::kAllowanceWaist), {}};
+    std::vector<PieceName> names;
+    double x = 0;
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+      const Piece& p = pattern_.pieces[i];
+      const auto waist = p.level(level::kWaist);
+      if (!waist || p.layer != "shell") continue;
+      const bool front = p.half == Half::Front;
+      const double to = x + waist->width();
+      auto through = across(i, *waist, front ? dipAt(x) : Dip{}, front ? dipAt(to) : Dip{});
+      x = to;
+      if (!through)
+        return Problem{p.name, "the waist seam does not meet both its edges",
+                       "make the point less deep, or lengthen the garment"};
+      line.through.push_back(std::move(*through));
+      names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name), Part::Skirt});
+    }
+    if (line.through.empty()) return std::nullopt;
+    std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
+    std::reverse(names.begin(), names.end());
+    dividePieces(pattern_, line, names);
+    for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
+    for (size_t i = pattern_.pieces.size() - names.size(); i < pattern_.pieces.size(); ++i)
+      layGrain(pattern_.pieces[i]);
+    std::vector<size_t> order;
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) order.push_back(i);
+    std::reverse(order.end() - static_cast<std::ptrdiff_t>(names.size()), order.end());
+    reorderPieces(pattern_, order);
+    return std::nullopt;
+  }
+
+ private:
+  // How far below the waist the seam stands, and how it runs, down for each mm towards the centre front.
+  struct Dip {
+    double down = 0, slope = 0;
+  };
+  Dip dipAt(double x) const {
+    const double rest = std::max(0.0, 1 - x / half_);
+    return {point_ * rest * rest, 2 * point_ * rest / half_};
+  }
+
+  std::optional<LineThrough> across(size_t index, const LevelLine& waist, Dip left, Dip right) const {
+    const Piece& p = pattern_.pieces[index];
+    std::optional<Anchor> from, to;
+    for (const Edge& e : p.edges) {
+      if (isFree(e.role)) continue;
+      if (const auto s = nearOn(e.path, waist.b); s && !from) from = Anchor{e.id, *s + right.down, {}};
+      if (const auto s = nearOn(e.path, waist.a); s && !to) to = Anchor{e.id, *s - left.down, {}};
+    }
+    if (!from || !to || from->edge == to->edge) return std::nullopt;
+    const Path &r = p.edge(from->edge).path, &l = p.edge(to->edge).path;
+    if (from->at > r.length() - 5 || to->at < 5) return std::nullopt;
+    const Vec2 a = r.pointAt(from->at), b = l.pointAt(to->at);
+    const Vec2 tr = r.tangentAt(from->at), tl = -l.tangentAt(to->at);  // both down
+    const auto towards = [](Vec2 down, double slope) { return rotated(Vec2{-down.y, down.x}, -std::atan(slope)); };
+    const double third = distance(a, b) / 3;
+    return LineThrough{index, *from, *to,
+                       Path(Cubic{a, a + third * towards(tr, right.slope), b - third * towards(tl, left.slope), b})};
+  }
+
+  Pattern& pattern_;
+  const Rules& rules_;
+  const double point_, half_;
+};
+
+}  // namespace
+
+std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules) {
+  if (rules.option(key::kSkirtKind) == SkirtKind::None) return std::nullopt;
+  return SkirtMaker(pattern, body, rules).make();
+}
+
+std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules) {
+  if (rules.option(key::kWaistSeam) == WaistSeam::None) return std::nullopt;
+  return WaistCutter(pattern, block, rules).cut();
+}
+
+}  // namespace armure

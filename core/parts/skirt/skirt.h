@@ -1,0 +1,28 @@
+// core/parts/skirt/skirt.h
+//
+// What lies below the waist: hems flared from the waist, and skirts as panels that run on from the hip, straight,
+// pegged at the knee or flared; and a seam at the waist that parts bodice and skirt.
+//
+// Every panel edge is continued to the same length below its waist notch on both its sides, so that seams fit by
+// construction; the edge is swung out (or in) evenly about the waist, its length kept, so that the corner rises by
+// itself and the hem stays one smooth line. What is swung out at a level is more finished girth there.
+#pragma once
+
+#include <optional>
+#include <string_view>
+#include <vector>
+
+#include "draft/block.h"
+#include "pattern/pattern.h"
+#include "result.h"
+#include "rules/rules.h"
+
+namespace armure {
+
+// Continues and swings the panels as the rules ask.
+std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules);
+
+// Parts the panels at the waist: bodice pieces keep their ids, skirt pieces come behind them.
+std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules);
+
+}  // namespace armure

@@ -1,0 +1,45 @@
+// core/pattern/outline_parts.h
+//
+// Small tools on the outline of a piece: stretches of it, places on it, splitting an edge. Dividing and joining pieces
+// share them, and balancing.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "pattern/pattern.h"
+
+namespace armure {
+
+// Part of one edge of an outline.
+struct BoundaryStretch {
+  size_t edge = 0;  // index
+  double from = 0, to = 0;
+};
+
+// The outline clockwise from one place to another, without parts shorter than 1e-6 mm.
+std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& from, const Anchor& to);
+
+// Whether an edge, or a leg of a dart, has this id.
+bool hasEdge(const Piece& piece, std::string_view id);
+// The number of an edge, or of a leg (Piece::lineAt), by its id; throws std::out_of_range.
+size_t edgePlace(const Piece& piece, std::string_view id);
+
+// Arc length at which a point lies on a path, if it does (to 1e-3 mm).
+std::optional<double> nearOn(const Path& path, Vec2 point);
+
+// Whether a point lies inside a closed outline (even-odd rule).
+bool contains(const Polyline& outline, Vec2 point);
+
+// Splits an edge `along` mm from where `use` walks it; returns both parts as they are walked. The first keeps the id.
+// Marks go with their part.
+std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
+
+// Lays path b on path a: chord on chord, middle on middle.
+Motion endsTogether(const Path& a, const Path& b);
+
+// The path with new ends, its handles there moved with them.
+Path withEnds(const Path& path, Vec2 start, Vec2 end);
+
+}  // namespace armure

@@ -1,0 +1,129 @@
+// core/rules/rule_row.h
+//
+// What a row of the rule table is made of, and the typed keys by which a rule is read: of a length, a share, or one of
+// an enumeration's options, so that none can be read as another. Each part of the garment has its rows in
+// core/parts/<part>/rules.h, beside what is built from them; rule_table.h has them all.
+//
+//   enum class YokeKind { None, Cloth, Net };
+//   inline constexpr std::array kYokes{row::of(YokeKind::None, "none", "none", "cut in one with the panels"), ...};
+//   namespace key { inline constexpr OptionKey<YokeKind> kYokeFront{"yoke.front"}; }
+//   ...
+//   if (rules.option(key::kYokeFront) == YokeKind::Net) ...
+#pragma once
+
+#include <array>
+#include <initializer_list>
+#include <span>
+#include <string_view>
+
+#include "units/length.h"
+
+namespace armure {
+
+enum class RuleKind {
+  Length,  // mm
+  Share,   // 0 to 1, a part of a whole
+  Option,  // one of a list
+};
+
+struct LengthKey {
+  std::string_view text;
+};
+struct ShareKey {
+  std::string_view text;
+};
+template <typename Option>
+struct OptionKey {
+  std::string_view text;
+};
+// Of a choice whose options are rows of a table of their own (paper): read as the option's id.
+struct TextKey {
+  std::string_view text;
+};
+
+struct RuleOption {
+  std::string_view id, label, reason;
+  int value = 0;  // the enumerator
+};
+
+// Some options of a choice. A bit for every enumerator.
+struct Condition {
+  std::string_view key;
+  unsigned options = 0;
+
+  bool empty() const { return key.empty(); }
+  bool holdsFor(int option) const { return (options >> option & 1U) != 0; }
+};
+
+inline constexpr size_t kMostConditions = 4;
+
+struct RuleInfo {
+  std::string_view key;
+  std::string_view stage;  // where it is chosen: "Block", "Shape", "Cups", "Lines", "Balance", "Prepare"
+  std::string_view group;
+  std::string_view label;
+  RuleKind kind;
+  double small, medium, full;  // defaults by figure: mm, or the share, or the option's place in the list
+  double lowest, highest;      // mm or share
+  std::string_view reason;
+  std::span<const RuleOption> options = {};
+  bool fromMeasures = false;  // the default is worked out from the measures; small/medium/full only stand in
+  // The rule counts only while one of these holds; always where there is none.
+  std::array<Condition, kMostConditions> onlyWhen = {};
+
+  std::span<const Condition> conditions() const {
+    size_t n = 0;
+    while (n < onlyWhen.size() && !onlyWhen[n].empty()) ++n;
+    return {onlyWhen.data(), n};
+  }
+};
+
+// Rows are written with these. Lengths in inches, as makers think of them.
+namespace row {
+
+template <typename Option>
+constexpr RuleOption of(Option option, std::string_view id, std::string_view label, std::string_view reason) {
+  return {id, label, reason, static_cast<int>(option)};
+}
+
+constexpr RuleInfo length(LengthKey key, std::string_view stage, std::string_view group, std::string_view label,
+                          double small, double medium, double full, double lowest, double highest,
+                          std::string_view reason) {
+  return {key.text,     stage,          group,           label, RuleKind::Length, inches(small), inches(medium),
+          inches(full), inches(lowest), inches(highest), reason};
+}
+constexpr RuleInfo length(LengthKey key, std::string_view stage, std::string_view group, std::string_view label,
+                          double value, double lowest, double highest, std::string_view reason) {
+  return length(key, stage, group, label, value, value, value, lowest, highest, reason);
+}
+constexpr RuleInfo share(ShareKey key, std::string_view stage, std::string_view group, std::string_view label,
+                         double value, std::string_view reason) {
+  return {key.text, stage, group, label, RuleKind::Share, value, value, value, 0, 1, reason};
+}
+template <typename Key>  // OptionKey or TextKey; the first option is the default
+constexpr RuleInfo option(Key key, std::string_view stage, std::string_view group, std::string_view label,
+                          std::span<const RuleOption> options, std::string_view reason) {
+  const auto last = static_cast<double>(options.size() - 1);
+  return {key.text, stage, group, label, RuleKind::Option, 0, 0, 0, 0, last, reason, options};
+}
+
+constexpr RuleInfo measured(RuleInfo rule) {
+  rule.fromMeasures = true;
+  return rule;
+}
+
+template <typename Option>
+constexpr Condition when(OptionKey<Option> key, std::initializer_list<Option> options) {
+  Condition c{key.text, 0};
+  for (const Option o : options) c.options |= 1U << static_cast<int>(o);
+  return c;
+}
+constexpr RuleInfo onlyWhen(std::initializer_list<Condition> conditions, RuleInfo rule) {
+  size_t i = 0;
+  for (const Condition& c : conditions) rule.onlyWhen.at(i++) = c;
+  return rule;
+}
+
+}  // namespace row
+
+}  // namespace armure
