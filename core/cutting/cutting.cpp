@@ -178,6 +178,7 @@ class Cutter {
     const Panel& p = panels_[i];
     Piece piece;
     piece.id = p.id;
+    piece.ordinal = p.ordinal;
     piece.name = p.name;
     piece.half = onBack(p) ? Half::Back : Half::Front;
     const DraftedEdge* fold = nullptr;

@@ -60,6 +60,7 @@ class PanelMaker {
     Panel p{fmt::format("{}-{}", half.id, lines + 1),
             panelName(half.id, lines, half.lines.size()),
             &half,
+            static_cast<int>(lines) + 1,
             panels_.size(),
             panels_.size() + 1,
             still,

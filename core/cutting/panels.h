@@ -29,6 +29,7 @@ struct DraftedEdge {
 struct Panel {
   std::string id, name;
   const HalfBlock* half = nullptr;
+  int ordinal = 1;  // counted from the centre of the half
   size_t leftBoundary = 0, rightBoundary = 1;
   Motion still, lower;  // from the half's axes to where the panel lies, above and below the bust
   DraftedEdge left, right;

@@ -93,6 +93,7 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
   Result<Levels> levels = layOutLevels(body, rules);
   if (!levels.ok()) return levels.problem();
   Block block;
+  block.plan = panelPlan(rules);
   block.levels = std::move(levels).value();
   block.workings = block.levels.workings;
   if (rules.option(key::kOpeningKind) == OpeningKind::Fold && rules.option(key::kOpeningFront) == OpeningKind::Fold)

@@ -16,6 +16,7 @@
 
 #include "draft/levels.h"
 #include "draft/opening.h"
+#include "draft/plan.h"
 #include "geometry/path.h"
 
 namespace armure {
@@ -94,6 +95,7 @@ struct Intake {
 };
 
 struct Block {
+  PanelPlan plan;
   Levels levels;
   HalfBlock front, back;
   SideDart dart;

@@ -27,7 +27,8 @@ class FrontHalf : private HalfParts {
     setDart(at.front(), width);
     std::vector<double> starts;
     for (double x : at) starts.push_back(onLowerLeg(x).y);
-    shape({true, starts, width, block_.dart.lower, [this](double y) { return centreIntake(y); }});
+    const bool closed = block_.plan.line(SectionKind::Frame, true, 0) == LineKind::None;
+    shape({true, starts, width, block_.dart.lower, [this](double y) { return centreIntake(y); }, closed});
     const auto below = [this, &at](const ShapedLevel& l, double part) { return firstBelow(l, at.front(), part); };
     f.lines.push_back(drawPrincess(block_, body_, rules_, shaping_, at.front(), below, topY(), bottomY()));
     drawFurtherLines(at);

@@ -88,10 +88,7 @@ Path HalfParts::edgeOfGap(double above, double below) const {
 
 double HalfParts::centreIntake(double y) const { return half().centre.xAtDepth(y) - half().opening.gapAt(y) / 2; }
 
-// Options of a count are "1", "2", ...
-size_t HalfParts::lineCount() const {
-  return static_cast<size_t>(rules_.option(front_ ? key::kLinesFront : key::kLinesBack)) + 1;
-}
+size_t HalfParts::lineCount() const { return block_.plan.bodice(front_).lines.size(); }
 
 std::vector<double> HalfParts::positions(double width) const {
   const auto count = static_cast<double>(lineCount());

@@ -38,6 +38,7 @@ class Princess {
 
  private:
   double depth(std::string_view id) const { return block_.levels.at(id).front; }
+  bool closed() const { return block_.plan.line(SectionKind::Frame, true, 0) == LineKind::None; }
 
   double centreShare() const {
     if (rules_.option(key::kDistributionSchool) == DistributionSchool::MiddlePiece) return 0.5;
@@ -100,7 +101,7 @@ class Princess {
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
     std::vector<Station> aimed = below;
     aimed.front() = {bust + down, position_ - corner * down};
-    below[1].slope = frameInOnePiece(rules_) ? 0 : monotoneSlopes(aimed)[1];
+    below[1].slope = closed() ? 0 : monotoneSlopes(aimed)[1];
     below[1].slopeGiven = true;
     extend(above, topY_, bust);
     extend(below, bust, bottomY_);
@@ -133,7 +134,7 @@ class Princess {
     for (const ShapedLevel& l : shaping_.levels) {
       if (l.id == level::kTop || !l.drawn) continue;
       // A frame in one piece: straight down from the underbust.
-      const double byRule = below_(frameInOnePiece(rules_) ? shaping_.at(level::kUnderbust) : l, centrePart);
+      const double byRule = below_(closed() ? shaping_.at(level::kUnderbust) : l, centrePart);
       const auto guide = rules_.guide(l.id, lineId(true, 0));
       if (guide) shift = *guide - byRule;
       places.push_back({l.id, byRule + shift, guide.has_value()});

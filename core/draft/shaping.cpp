@@ -89,7 +89,7 @@ class HalfShaper {
     for (size_t i = 0; i < lines(); ++i) {
       const double high = top && i > 0 ? 0 : shares_ ? std::max(cap(i), 0.0) : std::max(cap(i), s.wished[i]);
       TakingCell cell{s.wished[i], 0, high};
-      if (frame_.front && i == 0 && !top && frameInOnePiece(rules_)) cell.low = cell.high = s.wished[i];
+      if (frame_.firstClosed && i == 0 && !top) cell.low = cell.high = s.wished[i];
       p.cells.push_back(held(s.id, lineId(frame_.front, i), cell));
       if (top && i > 0) p.cells.back() = {0, 0, 0};
     }
@@ -124,7 +124,7 @@ class HalfShaper {
     hem.taken = hem.wished;
     if (!shares_) return;
     hem.taken = out_.at(level::kHighHip).taken;
-    if (frame_.front && frameInOnePiece(rules_)) hem.taken[0] = hem.wished[0];
+    if (frame_.firstClosed) hem.taken[0] = hem.wished[0];
   }
 
   static constexpr size_t kNothing = static_cast<size_t>(-1);
@@ -153,10 +153,6 @@ bool sharesOut(const Rules& rules) {
   const auto school = rules.option(key::kDistributionSchool);
   return school == DistributionSchool::Even || school == DistributionSchool::SideWeighted ||
          school == DistributionSchool::FlatFront;
-}
-
-bool frameInOnePiece(const Rules& rules) {
-  return rules.option(key::kCupKind) != CupKind::Princess && rules.option(key::kCupFrame) == CupFrame::OnePiece;
 }
 
 Shaping shapeHalf(const Levels& levels, const Rules& rules, const ShapingFrame& frame) {

@@ -31,6 +31,9 @@ struct ShapingFrame {
   double width = 0;            // of the block, as at the bust
   Vec2 sideFrom;               // where the side below the bust begins: on the front the end of the dart's lower leg
   std::function<double(double)> centreIntake;  // taken in at the centre, at a depth
+  // The first line is closed for good below the bust (under a cut cup, plan.h): it takes as much on every level there
+  // and its edges run straight down, so that they are one line.
+  bool firstClosed = false;
 };
 
 struct ShapedLevel {
@@ -50,10 +53,6 @@ struct Shaping {
   const ShapedLevel* find(std::string_view level) const;  // nullptr when the half is not shaped there
   const ShapedLevel& at(std::string_view level) const;    // throws std::out_of_range
 };
-
-// Whether the frame below a cut cup is to be one piece: then the first front line takes as much on every level below
-// the bust, its edges run straight down, and they close without a seam.
-bool frameInOnePiece(const Rules& rules);
 
 // Whether the school shares out the drop in parts.
 bool sharesOut(const Rules& rules);

@@ -38,7 +38,7 @@ class WishMaker {
     } else {
       byRules();
     }
-    if (front() && frameInOnePiece(rules_)) closeBelow();
+    if (frame_.firstClosed) closeBelow();
     // A back line does not begin above the bust; above it only the first front line takes in, against gaping.
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);

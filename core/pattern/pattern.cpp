@@ -236,6 +236,12 @@ Anchor Pattern::placeOnSide(const SeamSide& side, double along) const {
   throw std::out_of_range("a side without edges");
 }
 
+std::optional<size_t> Pattern::panel(Half half, int ordinal) const {
+  for (size_t i = 0; i < pieces.size(); ++i)
+    if (pieces[i].part == Part::Panel && pieces[i].half == half && pieces[i].ordinal == ordinal) return i;
+  return std::nullopt;
+}
+
 double Pattern::layerLength(const LayerLine& line) const {
   double sum = 0;
   for (const PieceEdge& e : line.layer) sum += pieces.at(e.piece).edge(e.edge).path.length();

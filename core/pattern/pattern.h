@@ -110,6 +110,7 @@ struct Piece {
   std::string id, name;
   Half half = Half::Both;
   Part part = Part::Panel;
+  int ordinal = 0;  // of a panel, or what was cut from it: counted from the centre of its half, from 1
   int number = 0, of = 0;
   std::string layer = "shell";
   std::string cloth = {};   // what it is cut of, where that is not the cloth of its layer: "net"
@@ -261,6 +262,8 @@ struct Pattern {
   std::vector<Working> workings = {};  // of what was done to the pieces after they were cut
 
   size_t shellPieces() const;                   // they come first
+  // The place of a panel, counted from the centre of its half from 1; nothing where there is none any more.
+  std::optional<size_t> panel(Half half, int ordinal) const;
   double right() const;                         // x of the rightmost corner: what is added lies beyond it
   const Seam* seam(std::string_view id) const;  // nullptr when there is none of this id
   // Both lengths of a line of a layer, mm.

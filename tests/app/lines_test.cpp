@@ -117,13 +117,13 @@ TEST_CASE("a handle moves by keys along its own way only") {
   const std::string working = d.window.session().selection().working;
   REQUIRE(working.starts_with("rule."));
   const std::string key = working.substr(5);
-  const double before = d.design().rules.length(key);
+  const double before = d.design().rules.value(key).number;
   const bool upright = std::abs(d.handle(key)->guide->axis.y()) > 0.7;
   QTest::keyClick(&d.table(), upright ? Qt::Key_Left : Qt::Key_Up, Qt::ShiftModifier);
-  CHECK(d.design().rules.length(key) == Approx(before));
+  CHECK(d.design().rules.value(key).number == Approx(before));
   QTest::keyClick(&d.table(), upright ? Qt::Key_Down : Qt::Key_Right, Qt::ShiftModifier);
   QTest::keyClick(&d.table(), upright ? Qt::Key_Up : Qt::Key_Left, Qt::ShiftModifier);
-  CHECK(d.design().rules.length(key) == Approx(before).margin(inches(1) / 16));
+  CHECK(d.design().rules.value(key).number == Approx(before).margin(inches(1) / 16));
 }
 
 TEST_CASE("a handle is not drawn where its line is not, and a refused drag changes nothing") {

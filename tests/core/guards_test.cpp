@@ -57,7 +57,7 @@ TEST_CASE(
     const Design d = designOf(inStyle(std::string(style.id).c_str()));
     INFO(style.id);
     double largest = 0;
-    for (size_t p = 0; p < d.pattern.pieces.size(); ++p)
+    for (size_t p = 0; p < d.pattern.shellPieces(); ++p)  // layers are made from the shell
       for (size_t e = 0; e < d.pattern.pieces[p].edges.size(); ++e) {
         const Edge &is = d.pattern.pieces[p].edges[e], &was = d.drafted->pieces[p].edges[e];
         const double away = std::max(longestAway(is.path, was.path), longestAway(was.path, is.path));

@@ -40,9 +40,9 @@ class BandMaker {
   BandMaker(Pattern& pattern, const Body& body, const Rules& rules) : pattern_(pattern), body_(body), rules_(rules) {}
 
   std::optional<Problem> make() && {
-    front_ = lineFrom(pattern_, topOf("front-1"), "side");
+    front_ = lineFrom(pattern_, topOf(pattern_.panel(Half::Front, 1).value()), "side");
     const Seam& side = *pattern_.seam("side");
-    back_ = lineFrom(pattern_, topOf(pattern_.pieces[side.b.piece].id), "side");
+    back_ = lineFrom(pattern_, topOf(side.b.piece), "side");
     const double arm = body_.mm("bicep") / 2, hold = rules_.length(key::kOffHold);
     upper_ = (body_.mm("round_shoulder") - hold) / 2;
     lower_ = lengthOfLine(pattern_, front_) + arm + lengthOfLine(pattern_, back_);
@@ -61,19 +61,16 @@ class BandMaker {
   }
 
  private:
-  SewnEdge topOf(std::string_view id) const {
-    for (size_t i = 0; i < pattern_.pieces.size(); ++i)
-      if (pattern_.pieces[i].id == id)
-        for (const Edge& e : pattern_.pieces[i].edges)
-          if (e.role == EdgeRole::Top) return {i, {e.id, false}};
-    throw std::out_of_range("no upper edge on " + std::string(id));
+  SewnEdge topOf(size_t piece) const {
+    for (const Edge& e : pattern_.pieces[piece].edges)
+      if (e.role == EdgeRole::Top) return {piece, {e.id, false}};
+    throw std::out_of_range("no upper edge on " + pattern_.pieces[piece].id);
   }
 
-  EdgeRole centre(std::string_view piece) const {
-    for (const Piece& p : pattern_.pieces)
-      if (p.id == piece)
-        for (const Edge& e : p.edges)
-          if (e.role == EdgeRole::Fold || e.role == EdgeRole::Centre) return e.role;
+  EdgeRole centre(Half half) const {
+    if (const auto piece = pattern_.panel(half, 1))
+      for (const Edge& e : pattern_.pieces[*piece].edges)
+        if (e.role == EdgeRole::Fold || e.role == EdgeRole::Centre) return e.role;
     return EdgeRole::Opening;
   }
 
@@ -88,7 +85,7 @@ class BandMaker {
     band.id = "shoulder-band";
     band.name = "Shoulder band";
     band.part = Part::ShoulderBand;
-    const EdgeRole atFront = centre("front-1"), atBack = centre("back-1");
+    const EdgeRole atFront = centre(Half::Front), atBack = centre(Half::Back);
     const auto centreAllowance = [&](EdgeRole role) { return role == EdgeRole::Fold ? 0 : allowance; };
     band.edges.push_back({"top", EdgeRole::Top, rules_.length(key::kAllowanceTop), arc(o, radius_, 0, angle_)});
     band.edges.push_back({"back", atBack, centreAllowance(atBack), Path::line(at(radius_, angle_), at(outer, angle_))});

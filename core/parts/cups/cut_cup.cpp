@@ -27,26 +27,12 @@ class CupMaker {
 
   std::optional<Problem> make() && {
     if (auto problem = divideAlongCupLine()) return problem;
-    if (kind_ == CupKind::Three || kind_ == CupKind::Gathered) {
-      if (auto problem = divideCup("band", bandLine(), {"band-inner", "Band, inner"}, {"band-outer", "Band, outer"}))
-        return problem;
-      join("princess-cup-band", "Upper cup band", "cup.band");
-    }
-    if (kind_ == CupKind::Moulded) coverMould();
-    if (kind_ == CupKind::Gathered)
-      if (auto problem = gatherCup(pattern_, rules_)) return problem;
-    if (kind_ == CupKind::Cross || kind_ == CupKind::Four) {
-      if (auto problem = divideCup("cross", crossLine(), {"cup-upper-inner", "Upper inner cup"},
-                                   {"cup-upper-outer", "Upper outer cup"}))
-        return problem;
-      rename("cup-inner", "Lower inner cup");
-      rename("cup-outer", "Lower outer cup");
-    }
-    if (kind_ == CupKind::Cross) {
-      join("princess-cup-cross", "Upper cup", "cup.upper");
-      join("princess-cup", "Lower cup", "cup.lower");
-    }
-    if (rules_.option(key::kCupFrame) == CupFrame::OnePiece)
+    if (plan().find(SectionKind::Band, true))
+      if (auto problem = cutBand()) return problem;
+    if (kind_ == CupKind::Cross || kind_ == CupKind::Four)
+      if (auto problem = cutAcross()) return problem;
+    if (auto problem = closePrincess()) return problem;
+    if (plan().line(SectionKind::Frame, true, 0) == LineKind::None)
       if (auto problem = closeFrame()) return problem;
     uniteSeams(pattern_, "princess");
     for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
@@ -57,6 +43,42 @@ class CupMaker {
   }
 
  private:
+  const PanelPlan& plan() const { return block_.plan; }
+
+  std::optional<Problem> cutBand() {
+    if (auto problem = divideCup("band", bandLine(), {"band-inner", "Band, inner"}, {"band-outer", "Band, outer"}))
+      return problem;
+    if (plan().line(SectionKind::Band, true, 0) == LineKind::None)
+      join("princess-cup-band", "Upper cup band", "cup.band");
+    return std::nullopt;
+  }
+
+  std::optional<Problem> cutAcross() {
+    if (auto problem = divideCup("cross", crossLine(), {"cup-upper-inner", "Upper inner cup"},
+                                 {"cup-upper-outer", "Upper outer cup"}))
+      return problem;
+    rename("cup-inner", "Lower inner cup");
+    rename("cup-outer", "Lower outer cup");
+    return std::nullopt;
+  }
+
+  // What becomes of the princess line in the cup: a seam, a dart, or closed for good in every piece.
+  std::optional<Problem> closePrincess() {
+    switch (plan().line(SectionKind::Cups, true, 0)) {
+      case LineKind::Seam:
+        return std::nullopt;
+      case LineKind::Dart:
+        coverMould();
+        return std::nullopt;
+      case LineKind::None:
+        break;
+    }
+    if (kind_ == CupKind::Gathered) return gatherCup(pattern_, rules_);
+    join("princess-cup-cross", "Upper cup", "cup.upper");
+    join("princess-cup", "Lower cup", "cup.lower");
+    return std::nullopt;
+  }
+
   std::optional<Problem> divideAlongCupLine() {
     Result<CupLine> line = cupLine(pattern_, block_, rules_);
     if (!line.ok()) return line.problem();
@@ -70,8 +92,8 @@ class CupMaker {
     nameSides("cup");
     if (across) join(crossed, "Outer cup", "cup.across");
     for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
-    rename("front-1", "Frame, centre front");
-    rename("front-2", "Frame, side front");
+    pattern_.pieces[pattern_.panel(Half::Front, 1).value()].name = "Frame, centre front";
+    pattern_.pieces[pattern_.panel(Half::Front, 2).value()].name = "Frame, side front";
     for (const char* id : {"cup-inner", "cup-outer"}) setAllowance(id, "princess");
     return std::nullopt;
   }

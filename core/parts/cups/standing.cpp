@@ -158,7 +158,7 @@ class Mesher {
   }
   Motion frameMotion(size_t piece) const {
     for (const Seam& s : whole_.seams)
-      if (s.b.piece == piece && whole_.pieces[s.a.piece].id == "front-1") return closedAt(whole_, s, true);
+      if (s.b.piece == piece && whole_.panel(Half::Front, 1) == s.a.piece) return closedAt(whole_, s, true);
     return {};
   }
 

@@ -22,7 +22,7 @@ class InsertMaker {
 
   // From the hem up to the upper edge, so that the centre lies on the left.
   std::optional<Problem> atCentre() {
-    const size_t index = place("front-1");
+    const size_t index = pattern_.panel(Half::Front, 1).value();
     const Piece& p = pattern_.pieces[index];
     const double top = rules_.length(key::kInsertTop), hem = rules_.length(key::kInsertHem);
     const auto ends = [&](bool upper) -> std::optional<Anchor> {
@@ -84,12 +84,6 @@ class InsertMaker {
   }
 
  private:
-  size_t place(std::string_view id) const {
-    for (size_t i = 0; i < pattern_.pieces.size(); ++i)
-      if (pattern_.pieces[i].id == id) return i;
-    throw std::out_of_range("no piece " + std::string(id));
-  }
-
   static double centreX(const Piece& p, bool upper) {
     for (const Edge& e : p.edges)
       if (isCentre(e.role)) return upper ? e.path.end().x : e.path.start().x;  // on the front it runs up

@@ -71,6 +71,7 @@ class YokeMaker {
         front_(front),
         panels_(pattern, block, front),
         top_(topEdge(block, rules)),
+        plan_(block.plan),
         at_(block),
         end_((front ? block.levels.at(level::kChest).front : block.levels.at(level::kChest).back) -
              rules.length(key::kYokeArmhole)) {}
@@ -84,7 +85,8 @@ class YokeMaker {
     for (size_t k = 0; k < line.through.size(); ++k)
       names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name, Part::Yoke});
     std::vector<std::string> between;
-    for (size_t k = 0; k + 1 < line.through.size(); ++k) between.push_back(panels_.seam(k).id + "-" + id);
+    for (size_t k = 0; k + 1 < line.through.size(); ++k)
+      if (plan_.line(SectionKind::Yoke, front_, k) == LineKind::None) between.push_back(panels_.seam(k).id + "-" + id);
     dividePieces(pattern_, line, names);
     for (Piece& p : pattern_.pieces)  // where the line meets the armhole beside a joint of it
       for (Edge& e : p.edges)
@@ -285,6 +287,7 @@ class YokeMaker {
   const bool front_;
   const HalfPanels panels_;
   const StyleLine top_;
+  const PanelPlan& plan_;
   const Boundaries at_;
   double end_;
   std::vector<Through> through_;
@@ -293,9 +296,8 @@ class YokeMaker {
 }  // namespace
 
 std::optional<Problem> setYokes(Pattern& pattern, const Block& block, const Rules& rules) {
-  if (rules.option(key::kCoverKind) != CoverKind::Covered) return std::nullopt;
   for (const bool front : {true, false})
-    if (rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None)
+    if (block.plan.find(SectionKind::Yoke, front))
       if (auto problem = YokeMaker(pattern, block, rules, front).make()) return problem;
   return std::nullopt;
 }
@@ -304,19 +306,18 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const auto kind = rules.option(key::kKeyholeKind);
   if (kind == KeyholeKind::None || rules.option(key::kCoverKind) != CoverKind::Covered) return std::nullopt;
   const bool front = kind == KeyholeKind::Front;
-  const std::string yoke = front ? "yoke-front" : "yoke-back", panel = front ? "front-1" : "back-1";
-  const auto named = [&](const std::string& id) {
-    return std::find_if(pattern.pieces.begin(), pattern.pieces.end(), [&](const Piece& p) { return p.id == id; });
-  };
-  const auto found = named(yoke) != pattern.pieces.end() ? named(yoke) : named(panel);
-  Piece& piece = *found;
+  const Half half = front ? Half::Front : Half::Back;
+  const auto yoke = std::find_if(pattern.pieces.begin(), pattern.pieces.end(),
+                                 [&](const Piece& p) { return p.part == Part::Yoke && p.half == half; });
+  const bool onYoke = yoke != pattern.pieces.end();
+  Piece& piece = onYoke ? *yoke : pattern.pieces[pattern.panel(half, 1).value()];
   size_t centre = 0;
   while (!isCentre(piece.edges[centre].role)) ++centre;
   const Edge edge = piece.edges[centre];
   const bool down = edge.path.end().y > edge.path.start().y;  // clockwise: the back's centre runs down, the front's up
   const double length = edge.path.length();
   const double chest = front ? block.levels.at(level::kChest).front : block.levels.at(level::kChest).back;
-  const double lower = piece.id == yoke ? length : std::abs(chest - (down ? edge.path.start() : edge.path.end()).y);
+  const double lower = onYoke ? length : std::abs(chest - (down ? edge.path.start() : edge.path.end()).y);
   const double from = rules.length(key::kKeyholeFrom), to = lower - rules.length(key::kKeyholeAbove);
   constexpr double kShortest = 15;  // mm
   if (to - from < kShortest)

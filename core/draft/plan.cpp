@@ -1,0 +1,83 @@
+#include "draft/plan.h"
+
+#include <algorithm>
+
+#include "parts/cups/rules.h"
+#include "parts/edges/rules.h"
+#include "parts/skirt/rules.h"
+#include "parts/yoke/rules.h"
+#include "rules/draft_rules.h"
+#include "rules/shaping_keys.h"
+
+namespace armure {
+namespace {
+
+Section section(SectionKind kind, bool front, size_t lines, LineKind becomes) {
+  Section s{kind, front, {}};
+  for (size_t i = 0; i < lines; ++i) s.lines.push_back({lineId(front, i), lineName(front, i), becomes});
+  return s;
+}
+
+size_t linesOf(const Rules& rules, bool front) {
+  return static_cast<size_t>(rules.option(front ? key::kLinesFront : key::kLinesBack)) + 1;
+}
+
+// The princess line inside the cup, below its band and cross seam.
+LineKind inCup(CupKind kind) {
+  switch (kind) {
+    case CupKind::Princess:
+    case CupKind::Two:
+    case CupKind::Three:
+    case CupKind::Four:
+      return LineKind::Seam;
+    case CupKind::Moulded:
+      return LineKind::Dart;
+    case CupKind::Cross:
+    case CupKind::Gathered:
+      break;
+  }
+  return LineKind::None;
+}
+
+void planCups(PanelPlan& plan, const Rules& rules) {
+  const CupKind kind = rules.option(key::kCupKind);
+  if (kind == CupKind::Princess) return;
+  plan.sections.push_back(section(SectionKind::Cups, true, 1, inCup(kind)));
+  if (kind == CupKind::Three || kind == CupKind::Gathered)
+    plan.sections.push_back(section(SectionKind::Band, true, 1, LineKind::None));
+  const bool whole = rules.option(key::kCupFrame) == CupFrame::OnePiece;
+  plan.sections.push_back(section(SectionKind::Frame, true, 1, whole ? LineKind::None : LineKind::Seam));
+}
+
+}  // namespace
+
+const Section* PanelPlan::find(SectionKind kind, bool front) const {
+  const auto s = std::find_if(sections.begin(), sections.end(),
+                              [&](const Section& x) { return x.kind == kind && x.front == front; });
+  return s == sections.end() ? nullptr : &*s;
+}
+
+const Section& PanelPlan::bodice(bool front) const { return *find(SectionKind::Bodice, front); }
+
+LineKind PanelPlan::line(SectionKind kind, bool front, size_t place) const {
+  const Section* s = find(kind, front);
+  if (!s || place >= s->lines.size()) s = &bodice(front);
+  return s->lines.at(place).kind;
+}
+
+PanelPlan panelPlan(const Rules& rules) {
+  PanelPlan plan;
+  for (const bool front : {true, false}) {
+    const size_t lines = linesOf(rules, front);
+    plan.sections.push_back(section(SectionKind::Bodice, front, lines, LineKind::Seam));
+    const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&
+                      rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
+    if (yoke) plan.sections.push_back(section(SectionKind::Yoke, front, lines, LineKind::None));
+    if (rules.option(key::kSkirtKind) != SkirtKind::None || rules.option(key::kWaistSeam) != WaistSeam::None)
+      plan.sections.push_back(section(SectionKind::Skirt, front, lines, LineKind::Seam));
+  }
+  planCups(plan, rules);
+  return plan;
+}
+
+}  // namespace armure
