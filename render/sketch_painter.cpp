@@ -22,6 +22,8 @@ Extent extentOf(const GarmentSketch& sketch) {
   return e;
 }
 
+bool isGround(SketchStroke stroke) { return stroke == SketchStroke::Outline || stroke == SketchStroke::Sheer; }
+
 void drawView(QPainter& painter, const Sketch& sketch, const QTransform& place, const Theme& theme) {
   const auto polygon = [&](const SketchLine& line) {
     QPolygonF points;
@@ -29,17 +31,21 @@ void drawView(QPainter& painter, const Sketch& sketch, const QTransform& place, 
     return points;
   };
   for (const SketchLine& line : sketch.lines) {
-    if (line.stroke != SketchStroke::Outline) continue;
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(theme.tint);
+    if (!isGround(line.stroke)) continue;
+    QColor ground = theme.tint;
+    if (line.stroke == SketchStroke::Sheer) ground.setAlphaF(0.45);
+    // With a hair of pen, so that nothing shines through between two pieces.
+    painter.setPen(line.stroke == SketchStroke::Sheer ? QPen(Qt::NoPen) : QPen(ground, 0.6));
+    painter.setBrush(ground);
     painter.drawPolygon(polygon(line));
   }
   painter.setBrush(Qt::NoBrush);
   for (const SketchLine& line : sketch.lines) {
-    if (line.stroke == SketchStroke::Outline) continue;
+    if (isGround(line.stroke)) continue;
     const double width = line.stroke == SketchStroke::Edge ? 1.5 : line.stroke == SketchStroke::Seam ? 0.9 : 0.7;
     QPen pen(line.stroke == SketchStroke::Lacing ? theme.secondInk : theme.ink, width);
     pen.setJoinStyle(Qt::RoundJoin);
+    pen.setCapStyle(Qt::FlatCap);
     painter.setPen(pen);
     painter.drawPolyline(polygon(line));
   }

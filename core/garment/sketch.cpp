@@ -3,389 +3,236 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <optional>
 
-#include "parts/band/rules.h"
-#include "parts/cups/rules.h"
-#include "parts/edges/rules.h"
-#include "parts/edges/style_line.h"
-#include "parts/edges/upper_outline.h"
-#include "parts/inserts/rules.h"
-#include "parts/skirt/rules.h"
-#include "parts/straps/rules.h"
-#include "parts/yoke/rules.h"
+#include "garment/worn.h"
 
 namespace armure {
 namespace {
 
 constexpr double kWide = 0.36;
-constexpr int kAlong = 28;     // points along a line
-constexpr double kLaces = 22;  // mm between two
+constexpr double kFalls = 0.5;  // of what a skirt is wider than the hip is seen
+constexpr double kLaces = 22;   // mm between two
+constexpr double kGathers = 6;  // mm of ease in a seam: more is gathered
 
-class HalfSketch {
+// How far the side stands from the centre: by height, and by how far down the side seam.
+class SideLine {
  public:
-  HalfSketch(const Block& block, const Body& body, const Rules& rules, bool front)
-      : block_(block),
-        body_(body),
-        rules_(rules),
-        front_(front),
-        half_(front ? block.front : block.back),
-        at_(block),
-        top_(topEdge(block, rules)),
-        hem_(hemLine(block, rules)),
-        upper_(upperOutline(block, rules, front)) {}
+  SideLine(const Pattern& pattern, const WornHalf& half, double hip) : hip_(hip) {
+    for (const Seam& s : pattern.seams)
+      if (half.shows(s.a.piece) != half.shows(s.b.piece) && s.kind == SeamKind::Plain)
+        add(pattern, half, half.shows(s.a.piece) ? s.a : s.b);
+    std::sort(points_.begin(), points_.end(), [](Vec2 a, Vec2 b) { return a.y < b.y; });
+    for (size_t i = 0; i < points_.size(); ++i)
+      down_.push_back(i == 0 ? 0 : down_.back() + distance(points_[i - 1], points_[i]));
+  }
+
+  // Above its upper end the body is as wide as there.
+  double flatAt(double y) const { return points_.empty() ? 1 : at(placeOf(y)).x; }
+  // The part of the side seam that lies above a height.
+  double partAt(double y) const {
+    if (points_.empty()) return 0;
+    const Place p = placeOf(y);
+    return (down_[p.i] + p.t * (down_[std::min(p.i + 1, down_.size() - 1)] - down_[p.i])) / std::max(down_.back(), 1.0);
+  }
+  double flatAtPart(double part) const {
+    if (points_.empty()) return 1;
+    const auto next = std::upper_bound(down_.begin(), down_.end(), part * down_.back());
+    if (next == down_.end()) return points_.back().x;
+    const auto i = static_cast<size_t>(next - down_.begin()) - 1;
+    return at({i, (part * down_.back() - down_[i]) / (down_[i + 1] - down_[i])}).x;
+  }
+  double hip() const { return hip_; }
+
+ private:
+  struct Place {
+    size_t i = 0;
+    double t = 0;  // from point i to the next
+  };
+
+  Place placeOf(double y) const {
+    const auto below = std::lower_bound(points_.begin(), points_.end(), y, [](Vec2 p, double h) { return p.y < h; });
+    if (below == points_.begin()) return {0, 0};
+    if (below == points_.end()) return {points_.size() - 1, 0};
+    const auto i = static_cast<size_t>(below - points_.begin()) - 1;
+    return {i, (y - points_[i].y) / std::max(points_[i + 1].y - points_[i].y, 1e-9)};
+  }
+  Vec2 at(Place p) const { return p.t == 0 ? points_[p.i] : lerp(points_[p.i], points_[p.i + 1], p.t); }
+
+  void add(const Pattern& pattern, const WornHalf& half, const SeamSide& side) {
+    const Piece& p = pattern.pieces[side.piece];
+    if (p.part == Part::ShoulderBand) return;
+    for (size_t l = 0; l < p.lines(); ++l)
+      if (side.uses(p.lineAt(l).id))
+        for (const Vec2 at : half.line(side.piece, l)) points_.push_back(at);
+  }
+
+  Polyline points_;
+  std::vector<double> down_;  // the seam above each point
+  double hip_;
+};
+
+class ViewSketch {
+ public:
+  ViewSketch(const Pattern& pattern, const Block& block, const WornHalf& half, const SideLine& mine,
+             const SideLine& other, bool front)
+      : pattern_(pattern),
+        half_(half),
+        mine_(mine),
+        other_(other),
+        opening_((front ? block.front : block.back).opening),
+        shoulder_(lerp((front ? block.front : block.back).shoulder.start(),
+                       (front ? block.front : block.back).shoulder.end(), 0.5)) {}
 
   Sketch draw() && {
-    const Polyline top = upper_ ? overShoulder() : across(top_), bottom = across(hem_);
-    Polyline outline = top;
-    const Polyline side = boundary(lines(), top.back().y, bottom.back().y);
-    outline.insert(outline.end(), side.begin(), side.end());
-    const Polyline skirt = skirtSide(bottom), below = skirtHem(bottom);
-    outline.insert(outline.end(), skirt.begin(), skirt.end());
-    outline.insert(outline.end(), below.rbegin(), below.rend());
-    const Polyline centre = boundary(kCentre, bottom.front().y, top.front().y);
-    outline.insert(outline.end(), centre.begin(), centre.end());
-    if (rules_.option(key::kCoverKind) == CoverKind::OffShoulder) drawBand(top);
-    add(SketchStroke::Outline, outline);
-    add(SketchStroke::Edge, top);
-    add(SketchStroke::Edge, below);
-    add(SketchStroke::Edge, side);
-    add(SketchStroke::Edge, skirt);
-    const bool cups = front_ && rules_.option(key::kCupKind) != CupKind::Princess;
-    for (size_t i = 0; i < half_.lines.size(); ++i) {
-      if (i == 0 && cups) continue;
-      add(SketchStroke::Seam, boundary(i, upperEnd(top, i), depthAt(hem_, i)));
-    }
-    for (size_t i = 0; i < half_.lines.size(); ++i) add(SketchStroke::Seam, skirtLine(i));
-    if (cups) drawCup();
-    drawUpper(top);
-    drawWaist();
-    drawDarts();
-    drawCentre(top.front().y, below.front().y);
+    addBand();
+    for (const size_t i : half_.pieces())
+      add(pattern_.pieces[i].cloth.empty() ? SketchStroke::Outline : SketchStroke::Sheer, seen(half_.outline(i)));
+    for (const size_t i : half_.pieces()) addLines(i);
+    for (const Seam& s : pattern_.seams) addGathers(s);
+    addStraps();
+    addLaces();
     return std::move(sketch_);
   }
 
  private:
-  static constexpr size_t kCentre = static_cast<size_t>(-1);
-
-  size_t lines() const { return half_.lines.size(); }
-  double bust() const { return half_.at(level::kBust).y; }
-  double under() const { return half_.at(level::kUnderbust).y; }
-
-  // The boundary (style_line.h) of a line of this half; lines() is the side, kCentre the centre.
-  size_t boundaryOf(size_t line) const {
-    if (line == kCentre) return front_ ? 0 : at_.centreBack();
-    if (line == lines()) return at_.side();
-    return front_ ? line + 1 : at_.centreBack() - 1 - line;
+  Vec2 put(Vec2 p) const {
+    const double flat = std::max(mine_.flatAt(p.y), 1.0);
+    const double all = seenWidth(p.y, flat + other_.flatAtPart(mine_.partAt(p.y)));
+    return {kWide * all * std::sin(std::numbers::pi / 2 * std::clamp(p.x / flat, 0.0, 1.0)), p.y};
   }
-  double depthAt(const StyleLine& style, size_t line) const {
-    const size_t b = boundaryOf(line);
-    return !front_ && b == at_.side() ? style.sideDepthOnBack : style.depth[b];
+  // Both halves together, `flat` of cloth: a skirt falls in folds.
+  double seenWidth(double y, double flat) const {
+    const double hip = mine_.flatAt(mine_.hip()) + other_.flatAt(other_.hip());
+    return y > mine_.hip() && flat > hip ? hip + kFalls * (flat - hip) : flat;
   }
-  double slopeAt(const StyleLine& style, size_t line) const {
-    return (front_ ? 1 : -1) * style.slope[boundaryOf(line)];
+  Polyline seen(Polyline line) const {
+    for (Vec2& p : line) p = put(p);
+    return line;
   }
 
-  static double sideOf(const Block& block, bool front, double y) {
-    if (!front) return block.back.side.xAtDepth(y);
-    if (y <= block.dart.upper.y) return block.front.side.xAtDepth(y);
-    return y < block.dart.lower.y ? block.dart.upper.x : block.sideBelowDart.xAtDepth(y);
+  void addLines(size_t piece) {
+    const Piece& p = pattern_.pieces[piece];
+    for (size_t l = 0; l < p.lines(); ++l)
+      if (const auto stroke = strokeOf(piece, p.lineAt(l))) add(*stroke, seen(half_.line(piece, l)));
   }
 
-  // How far from the middle a line stands on a level, what lies between closed.
-  static double closed(const Block& block, bool front, size_t line, double y) {
-    const HalfBlock& half = front ? block.front : block.back;
-    const double centre = half.centre.xAtDepth(y), from = half.opening.isLaced() ? 0 : centre;
-    if (line == kCentre) return centre - from;
-    double taken = 0;
-    for (size_t i = 0; i < line && i < half.lines.size(); ++i) taken += half.lines[i].intakeAtDepth(y);
-    return (line == half.lines.size() ? sideOf(block, front, y) : half.lines[line].toCentreX(y)) - taken - from;
-  }
-  double closed(size_t line, double y) const { return closed(block_, front_, line, y); }
-
-  // Below the bust the back stands higher by the side bust dart.
-  double onOther(double y) const {
-    const double from = bust(), to = under();
-    const double part = std::clamp((y - from) / (to - from), 0.0, 1.0);
-    return y + (front_ ? -1 : 1) * part * block_.levels.sideDart;
+  // Nothing for a fold, and for the second side of a seam.
+  std::optional<SketchStroke> strokeOf(size_t piece, const Edge& edge) const {
+    if (edge.role == EdgeRole::Fold || edge.role == EdgeRole::Raw || edge.role == EdgeRole::Mouth) return std::nullopt;
+    if (isCentre(edge.role)) return SketchStroke::Seam;
+    for (const Seam& s : pattern_.seams) {
+      const bool a = s.a.piece == piece && s.a.uses(edge.id), b = s.b.piece == piece && s.b.uses(edge.id);
+      if (!a && !b) continue;
+      const size_t partner = (a ? s.b : s.a).piece;
+      if (!half_.shows(partner)) return SketchStroke::Edge;
+      return a ? std::optional(SketchStroke::Seam) : std::nullopt;
+    }
+    return SketchStroke::Edge;
   }
 
-  // Above the side's upper end the body is as wide as there.
-  Vec2 put(double c, double y) const {
-    const double at = std::max(y, depthAt(top_, lines()));
-    const double mine = closed(lines(), at);
-    const HalfBlock& other = front_ ? block_.back : block_.front;
-    const double all = mine + closed(block_, !front_, other.lines.size(), onOther(at));
-    return {kWide * all * std::sin(std::numbers::pi / 2 * std::clamp(c / mine, 0.0, 1.0)), y};
-  }
-
-  // Neck, shoulder and armhole, from the centre to the side.
-  Polyline overShoulder() const {
-    Polyline out;
-    for (const UpperStretch& s : *upper_) {
-      const double length = s.path.length();
-      for (int i = out.empty() ? 0 : 1; i <= kAlong; ++i) {
-        const Vec2 p = s.path.pointAt(length * i / kAlong);
-        out.push_back(put(p.x, p.y));
+  // Short strokes from the seam into the gathered cloth, between the notches.
+  void addGathers(const Seam& s) {
+    constexpr int kStrokes = 7;
+    if (!half_.shows(s.a.piece)) return;
+    for (const PlannedEase& e : s.eases) {
+      if (std::abs(e.amount) < kGathers) continue;
+      const SeamSide& full = e.amount > 0 ? s.a : s.b;
+      if (!half_.shows(full.piece)) continue;
+      const Polyline whole = half_.outline(full.piece);
+      Vec2 middle{};
+      for (const Vec2 p : whole) middle = middle + p / static_cast<double>(whole.size());
+      const double length = pattern_.sidePath(full).length();
+      const auto at = [&](const std::string& notch, double end) {
+        for (const SeamNotch& n : s.notches)
+          if (n.id == notch) return &full == &s.a ? n.a : n.b;
+        return end;
+      };
+      const double from = at(e.from, 0), to = at(e.to, length);
+      for (int i = 0; i < kStrokes; ++i) {
+        const Vec2 p = onSide(full, from + (to - from) * (i + 0.5) / kStrokes);
+        add(SketchStroke::Lacing, {put(p), put(lerp(p, middle, 0.4))});
       }
     }
-    return out;
   }
-
-  // Where a line ends above: on a style line, or where the upper outline is met going up.
-  double upperEnd(const Polyline& top, size_t line) const {
-    if (!upper_) return depthAt(top_, line);
-    const bool yoke = rules_.option(front_ ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
-    double y = bust();
-    const double stop = yoke && rules_.option(key::kCoverKind) == CoverKind::Covered ? depthAt(top_, line) : 0;
-    while (y > stop) {
-      const Vec2 p = put(closed(line, y), y);
-      if (p.y < heightOf(top, p.x)) break;
-      y -= 4;
-    }
-    return y;
-  }
-
-  // How much wider the skirt is at a depth than the body above it. For the eye: cloth falls in folds.
-  double wider(double y) const {
-    const auto kind = rules_.option(key::kSkirtKind);
-    const double hem = half_.at(level::kHem).y, waist = half_.at(level::kWaist).y;
-    const double end = skirtEnd();
-    if (kind == SkirtKind::Flare)
-      return 1 + 0.16 * rules_.length(key::kSkirtFlare) / 25.4 * std::max(0.0, y - waist) / (end - waist);
-    if (kind == SkirtKind::Gored)
-      return 1 + 0.11 * rules_.length(key::kSkirtGore) / 25.4 * std::max(0.0, y - waist) / (end - waist);
-    if (kind == SkirtKind::Peg)
-      return 1 - 0.06 * rules_.length(key::kSkirtPeg) / 25.4 * std::clamp((y - hem) / 300, 0.0, 1.0);
-    return 1;
-  }
-  double skirtEnd() const {
-    const double hem = half_.at(level::kHem).y;
-    if (!hasSkirt(rules_)) return hem;
-    return half_.at(level::kWaist).y +
-           body_.mm(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
-  }
-  Vec2 stemOf(Vec2 onBodice) const { return {onBodice.x / wider(onBodice.y), onBodice.y}; }
-  Vec2 onSkirt(Vec2 stem, double y) const { return {stem.x * wider(y), y}; }
-
-  Polyline skirtLine(size_t line) const {
-    Polyline out;
-    if (!hasSkirt(rules_)) return out;
-    const double from = depthAt(hem_, line), to = skirtEnd();
-    const Vec2 stem = put(closed(line, from), from);
-    for (int i = 0; i <= kAlong; ++i) out.push_back(onSkirt(stem, from + (to - from) * i / kAlong));
-    return out;
-  }
-  Polyline skirtSide(const Polyline& bottom) const {
-    Polyline out;
-    if (!hasSkirt(rules_)) return out;
-    for (int i = 0; i <= kAlong; ++i)
-      out.push_back(onSkirt(stemOf(bottom.back()), bottom.back().y + (skirtEnd() - bottom.back().y) * i / kAlong));
-    return out;
-  }
-  Polyline skirtHem(const Polyline& bottom) const {
-    if (!hasSkirt(rules_)) return bottom;
-    Polyline out;
-    for (Vec2 p : bottom) out.push_back(onSkirt(stemOf(p), skirtEnd() - 0.04 * p.x));
-    return out;
-  }
-
-  Polyline boundary(size_t line, double from, double to) const {
-    Polyline out;
-    for (int i = 0; i <= kAlong; ++i) {
-      const double y = from + (to - from) * i / kAlong;
-      const Vec2 p = put(closed(line, y), y);
-      out.push_back(rules_.option(key::kSkirtKind) == SkirtKind::None ? p : Vec2{p.x * wider(y), y});
-    }
-    return out;
-  }
-
-  // Top edge or hem from the centre to the side.
-  Polyline across(const StyleLine& style) const {
-    Polyline out;
-    size_t from = kCentre;
-    if (front_ && !style.plunge.empty()) {
-      const double length = style.plunge.length(), centre = half_.centre.xAtDepth(bust());
-      Vec2 p;
-      for (int i = 0; i <= kAlong; ++i) {
-        p = style.plunge.pointAt(length * i / kAlong);
-        out.push_back(put(p.x - centre, p.y));
+  Vec2 onSide(const SeamSide& side, double along) const {
+    const Anchor place = pattern_.placeOnSide(side, along);
+    const Piece& p = pattern_.pieces[side.piece];
+    for (size_t l = 0; l < p.lines(); ++l)
+      if (p.lineAt(l).id == place.edge) {
+        const Polyline line = half_.line(side.piece, l);
+        const double part = place.at / std::max(p.lineAt(l).path.length(), 1e-9);
+        return line[static_cast<size_t>(std::lround(part * static_cast<double>(line.size() - 1)))];
       }
-      runOn(out, {p.x - centre, p.y}, {closed(0, depthAt(style, 0)), depthAt(style, 0)}, style);
-      from = 0;
-    }
-    while (from != lines()) {
-      const size_t next = from == kCentre ? 0 : from + 1;
-      const double a = depthAt(style, from), b = depthAt(style, next);
-      const double ca = closed(from, a), cb = closed(next, b);
-      for (int i = out.empty() ? 0 : 1; i <= kAlong; ++i) {
-        const double t = static_cast<double>(i) / kAlong;
-        const double y = hermite(a, b, (cb - ca) * slopeAt(style, from), (cb - ca) * slopeAt(style, next), t);
-        const Vec2 p = put(ca + t * (cb - ca), y);
-        out.push_back(&style == &hem_ ? Vec2{p.x * wider(y), p.y} : p);
-      }
-      from = next;
-    }
-    return out;
+    return {};
   }
 
-  static double hermite(double a, double b, double da, double db, double t) {
-    return a * (1 + 2 * t) * (1 - t) * (1 - t) + da * t * (1 - t) * (1 - t) + b * t * t * (3 - 2 * t) +
-           db * t * t * (t - 1);
+  // A band round both arms: over the edge it is sewn to, and out past the side.
+  void addBand() {
+    for (const Seam& s : pattern_.seams) {
+      const bool a = pattern_.pieces[s.a.piece].part == Part::ShoulderBand;
+      if (!a && pattern_.pieces[s.b.piece].part != Part::ShoulderBand) continue;
+      const Piece& band = pattern_.pieces[(a ? s.a : s.b).piece];
+      const SeamSide& under = a ? s.b : s.a;
+      if (!half_.shows(under.piece)) continue;
+      for (const Edge& e : band.edges)
+        if (isCentre(e.role)) bandDepth_ = e.path.length();
+      const Piece& p = pattern_.pieces[under.piece];
+      for (size_t l = 0; l < p.lines(); ++l)
+        if (under.uses(p.lineAt(l).id))
+          for (const Vec2 at : seen(half_.line(under.piece, l))) band_.push_back(at);
+    }
+    if (band_.empty()) return;
+    std::sort(band_.begin(), band_.end(), [](Vec2 x, Vec2 y) { return x.x < y.x; });
+    const double depth = 0.85 * bandDepth_, wide = band_.back().x;
+    const Vec2 arm = band_.back() + Vec2{0.42 * wide, 0.2 * depth};
+    Polyline all;
+    for (const Vec2 p : band_) all.push_back({p.x * 1.02, p.y});
+    all.push_back(arm);
+    all.push_back(arm + Vec2{-0.08 * arm.x, -depth});
+    for (size_t i = band_.size(); i-- > 0;)
+      all.push_back({band_[i].x * 1.22, band_[i].y - depth * (1 - 0.25 * band_[i].x / wide)});
+    add(SketchStroke::Outline, all);
+    all.push_back(all.front());
+    add(SketchStroke::Edge, all);
   }
 
-  // From a plunge on to the first line.
-  void runOn(Polyline& out, Vec2 from, Vec2 to, const StyleLine& style) const {
-    const Vec2 d = style.plunge.endTangent();
-    const double reach = distance(from, to) / 3;
-    const Cubic c{from, from + reach * d, to - reach * unit({1, slopeAt(style, 0)}), to};
-    for (int i = 1; i <= kAlong; ++i) {
-      const Vec2 p = c.at(static_cast<double>(i) / kAlong);
-      out.push_back(put(p.x, p.y));
-    }
+  // From the crest of the upper edge to the middle of the shoulder.
+  void addStraps() {
+    const auto any = [&](const auto& is) { return std::any_of(pattern_.pieces.begin(), pattern_.pieces.end(), is); };
+    const bool cutOn = any([](const Piece& p) {  // a halter goes up by itself
+      return p.part != Part::Strap &&
+             std::any_of(p.edges.begin(), p.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Strap; });
+    });
+    if (cutOn || !any([](const Piece& p) { return p.part == Part::Strap; })) return;
+    constexpr double kHalf = 8;                   // mm, half its width as drawn
+    constexpr double kLeast = 0.35, kMost = 0.7;  // of the way to the side: where a strap is sewn
+    Vec2 crest{0, HUGE_VAL};
+    for (const size_t i : half_.pieces())
+      for (size_t l = 0; l < pattern_.pieces[i].lines(); ++l)
+        if (pattern_.pieces[i].lineAt(l).role == EdgeRole::Top)
+          for (const Vec2 p : half_.line(i, l))
+            if (p.y < crest.y && p.x > kLeast * mine_.flatAt(p.y) && p.x < kMost * mine_.flatAt(p.y)) crest = p;
+    if (crest.y == HUGE_VAL) return;
+    for (const double off : {-kHalf, kHalf})
+      add(SketchStroke::Edge, {put(crest + Vec2{off, 0}), put(shoulder_ + Vec2{off, 0})});
   }
 
-  // The cup line in (distance from the centre, depth), by the formulas of parts/cups/cut_cup.h on the closed half.
-  void drawCup() {
-    const auto kind = rules_.option(key::kCupKind);
-    const double bridge = rules_.length(key::kCupBridge), apex = closed(0, bust()), lowest = closed(0, under());
-    const double total = closed(lines(), depthAt(top_, lines()));
-    const double inner = apex - bridge;
-    const double outer = std::min(apex + inner + rules_.length(key::kCupOuterExtra), closed(1, bust()) - 10);
-    constexpr double k = 0.55;
-    const double rise = under() - bust();
-    const double sideTop = depthAt(top_, lines());
-    const Path line(std::vector<Cubic>{
-        Cubic::line({bridge, depthAt(top_, kCentre) - 60}, {bridge, bust()}),
-        Cubic{{bridge, bust()},
-              {bridge, bust() + k * rise},
-              {lowest - k * (lowest - bridge), under()},
-              {lowest, under()}},
-        Cubic{{lowest, under()}, {lowest + k * (outer - lowest), under()}, {outer, bust() + k * rise}, {outer, bust()}},
-        Cubic::line({outer, bust()}, {std::max(outer, total - rules_.length(key::kCupSide)), sideTop})});
-    const Polyline edge = across(top_);
-    Polyline cup;
-    const double length = line.length();
-    for (int i = 0; i <= 4 * kAlong; ++i) {
-      const Vec2 p = line.pointAt(length * i / (4 * kAlong));
-      const Vec2 q = put(p.x, p.y);
-      if (q.y > heightOf(edge, q.x) - 0.5) cup.push_back(q);
-    }
-    add(SketchStroke::Seam, cup);
-    if (kind == CupKind::Gathered)
-      for (int i = -3; i <= 3; ++i) {
-        const double c = apex + i * (outer - bridge) / 9, y = under() - 6 - 1.1 * i * i;
-        add(SketchStroke::Lacing, {put(c, y), put(apex + 0.6 * (c - apex), y - 0.45 * rise)});
-      }
-    const bool band = kind == CupKind::Three || kind == CupKind::Gathered,
-               cross = kind == CupKind::Cross || kind == CupKind::Four;
-    const double bandDepth = depthAt(top_, 0) + rules_.length(key::kCupBandMiddle);
-    if (kind == CupKind::Moulded) add(SketchStroke::Seam, boundary(0, bust() + 12, under()));
-    if (kind != CupKind::Cross && kind != CupKind::Gathered && kind != CupKind::Moulded)
-      add(SketchStroke::Seam, boundary(0, band ? bandDepth : depthAt(top_, 0), under()));
-    if (rules_.option(key::kCupFrame) != CupFrame::OnePiece)
-      add(SketchStroke::Seam, boundary(0, under(), depthAt(hem_, 0)));
-    if (band) add(SketchStroke::Seam, {put(bridge, bandDepth), put(apex, bandDepth + 2), put(outer, bandDepth)});
-    if (cross)
-      add(SketchStroke::Seam, {put(bridge, bust() - rules_.length(key::kCupCrossCentre)), put(apex, bust()),
-                               put(outer, bust() + rules_.length(key::kCupCrossSide))});
-  }
-
-  // Yoke, keyhole, inserts and straps.
-  void drawUpper(const Polyline& top) {
-    const bool covered = upper_ && rules_.option(key::kCoverKind) == CoverKind::Covered;
-    if (covered && rules_.option(front_ ? key::kYokeFront : key::kYokeBack) != YokeKind::None) {
-      Polyline line;
-      for (Vec2 p : across(top_))
-        if (p.y > heightOf(top, p.x) + 1) line.push_back(p);
-      add(SketchStroke::Seam, line);
-    }
-    if (covered && rules_.option(key::kKeyholeKind) == (front_ ? KeyholeKind::Front : KeyholeKind::Back)) {
-      const double from = top.front().y + rules_.length(key::kKeyholeFrom),
-                   to = depthAt(top_, kCentre) - rules_.length(key::kKeyholeAbove);
-      Polyline hole;
-      for (int i = 0; i <= kAlong && to > from + 10; ++i) {
-        const double t = static_cast<double>(i) / kAlong;
-        hole.push_back({rules_.length(key::kKeyholeWidth) * std::sin(std::numbers::pi * t), from + t * (to - from)});
-      }
-      add(SketchStroke::Edge, hole);
-    }
-    const auto insert = rules_.option(key::kInsertKind);
-    if (front_ && (insert == InsertKind::Centre || insert == InsertKind::Both))
-      add(SketchStroke::Seam,
-          {put(rules_.length(key::kInsertTop), top.front().y), put(rules_.length(key::kInsertHem), skirtEnd())});
-    if (covered && (insert == InsertKind::Shoulder || insert == InsertKind::Both)) {
-      const Path& arm = upper_->back().path;
-      const Vec2 outer = upper_->at(1).path.end(), inner = upper_->at(1).path.start();
-      const Vec2 a = outer + rules_.length(key::kInsertShoulder) * unit(inner - outer),
-                 b = arm.pointAt(0.62 * arm.length());
-      Polyline line;
-      const Path curve(Cubic{a, a + Vec2{0, 0.4 * (b.y - a.y)}, b - Vec2{15, 25}, b});
-      for (int i = 0; i <= kAlong; ++i) {
-        const Vec2 p = curve.pointAt(curve.length() * i / kAlong);
-        line.push_back(put(p.x, p.y));
-      }
-      add(SketchStroke::Seam, line);
-    }
-    if (!upper_ && rules_.option(key::kStrapKind) != StrapKind::None) {
-      const Vec2 shoulder = lerp(half_.shoulder.start(), half_.shoulder.end(), 0.5);
-      const double y = depthAt(top_, 0), half = rules_.length(key::kStrapWidth) / 2;
-      for (const double off : {-half, half})
-        add(SketchStroke::Edge, {put(closed(0, y) + off, y), put(shoulder.x + off, shoulder.y)});
-    }
-  }
-
-  // A band round both arms: over the upper edge and out past the side.
-  void drawBand(const Polyline& top) {
-    const double depth = 0.85 * rules_.length(key::kOffDepth);
-    const Vec2 arm = top.back() + Vec2{0.42 * top.back().x, 0.2 * depth};
-    Polyline band;
-    for (Vec2 p : top) band.push_back({p.x * 1.02, p.y});
-    band.push_back(arm);
-    band.push_back(arm + Vec2{-0.08 * arm.x, -depth});
-    for (size_t i = top.size(); i-- > 0;)
-      band.push_back({top[i].x * 1.22, top[i].y - depth * (1 - 0.25 * top[i].x / top.back().x)});
-    add(SketchStroke::Outline, band);
-    band.push_back(band.front());
-    add(SketchStroke::Edge, band);
-  }
-
-  void drawWaist() {
-    if (rules_.option(key::kWaistSeam) == WaistSeam::None) return;
-    const double y = half_.at(level::kWaist).y, all = closed(lines(), y);
-    const double point =
-        front_ && rules_.option(key::kWaistSeam) == WaistSeam::Pointed ? rules_.length(key::kWaistPoint) : 0;
-    Polyline line;
-    for (int i = 0; i <= kAlong; ++i) {
-      const double t = static_cast<double>(i) / kAlong, from = closed(kCentre, y);
-      line.push_back(put(from + t * (all - from), y + point * (1 - t) * (1 - t)));
-    }
-    add(SketchStroke::Seam, line);
-  }
-
-  void drawDarts() {
-    if (!front_ || rules_.option(key::kCupKind) != CupKind::Princess) return;
-    const double y = bust(), apex = closed(0, y);
-    if (rules_.share(key::kDialSide) > 0) add(SketchStroke::Seam, {put(apex + 25, y), put(closed(1, y), y + 8)});
-    if (rules_.share(key::kDialCentre) > 0) add(SketchStroke::Seam, {put(apex - 25, y), put(0, y + 4)});
-  }
-
-  // y of a line over the figure at x; far above where it does not reach.
-  static double heightOf(const Polyline& line, double x) {
-    for (size_t i = 0; i + 1 < line.size(); ++i) {
-      const Vec2 a = line[i], b = line[i + 1];
-      if ((a.x <= x && x <= b.x) || (b.x <= x && x <= a.x))
-        return std::abs(b.x - a.x) < 1e-9 ? std::min(a.y, b.y) : a.y + (b.y - a.y) * (x - a.x) / (b.x - a.x);
-    }
-    return line.empty() || x < line.front().x ? (line.empty() ? -1e9 : line.front().y) : -1e9;
-  }
-
-  void drawCentre(double from, double to) {
-    const Opening& o = half_.opening;
-    if (o.isFold()) return;
-    add(SketchStroke::Seam, boundary(kCentre, from, to));
-    if (!o.isLaced()) return;
-    for (double y = from + kLaces / 2; y + kLaces < to; y += kLaces) {
-      const Vec2 a = put(closed(kCentre, y), y), b = put(closed(kCentre, y + kLaces), y + kLaces);
+  void addLaces() {
+    if (!opening_.isLaced()) return;
+    Polyline edge;
+    for (const size_t i : half_.pieces())
+      for (size_t l = 0; l < pattern_.pieces[i].lines(); ++l)
+        if (pattern_.pieces[i].lineAt(l).role == EdgeRole::Opening)
+          for (const Vec2 p : seen(half_.line(i, l))) edge.push_back(p);
+    if (edge.empty()) return;
+    std::sort(edge.begin(), edge.end(), [](Vec2 a, Vec2 b) { return a.y < b.y; });
+    const auto at = [&](double y) {
+      const auto p = std::lower_bound(edge.begin(), edge.end(), y, [](Vec2 q, double h) { return q.y < h; });
+      return p == edge.end() ? edge.back().x : p->x;
+    };
+    for (double y = edge.front().y + kLaces / 2; y + kLaces < edge.back().y; y += kLaces) {
+      const Vec2 a{at(y), y}, b{at(y + kLaces), y + kLaces};
       sketch_.lines.push_back({SketchStroke::Lacing, {a, {-b.x, b.y}}});
       sketch_.lines.push_back({SketchStroke::Lacing, {{-a.x, a.y}, b}});
     }
@@ -400,21 +247,24 @@ class HalfSketch {
     sketch_.lines.push_back({stroke, std::move(mirrored)});
   }
 
-  const Block& block_;
-  const Body& body_;
-  const Rules& rules_;
-  const bool front_;
-  const HalfBlock& half_;
-  const Boundaries at_;
-  const StyleLine top_, hem_;
-  const std::optional<UpperOutline> upper_;
+  const Pattern& pattern_;
+  const WornHalf& half_;
+  const SideLine &mine_, &other_;
+  const Opening& opening_;
+  const Vec2 shoulder_;
+  Polyline band_;
+  double bandDepth_ = 0;
   Sketch sketch_;
 };
 
 }  // namespace
 
-GarmentSketch sketchOf(const Block& block, const Body& body, const Rules& rules) {
-  return {HalfSketch(block, body, rules, true).draw(), HalfSketch(block, body, rules, false).draw()};
+GarmentSketch sketchOf(const Pattern& pattern, const Block& block) {
+  const WornHalf front(pattern, block, true), back(pattern, block, false);
+  const SideLine frontSide(pattern, front, block.levels.at(level::kHem).front),
+      backSide(pattern, back, block.levels.at(level::kHem).back);
+  return {ViewSketch(pattern, block, front, frontSide, backSide, true).draw(),
+          ViewSketch(pattern, block, back, backSide, frontSide, false).draw()};
 }
 
 }  // namespace armure

@@ -1,26 +1,27 @@
 // core/garment/sketch.h
 //
-// A small drawing of the garment as it is worn, from the front and from behind: outline, seams, cups, edges, opening.
-// It is drawn from the block and its lines, not from a picture, so that every style shows what it would make on these
-// measures.
+// A small drawing of the garment as it is worn, from the front and from behind: a projection of the finished pieces
+// (worn.h), so that every garment that can be cut has one and it shows what is cut.
 //
-// Each place of a half is put where it stands on a round body: c mm from the centre, of t mm to the side on that level,
-// at x = w sin(pi/2 c / t), with w = 0.36 of the half girth there (a section half as deep again as wide; for the eye
-// only).
+// Each place of a half is put where it stands on a round body: c mm from the centre, of t mm to the side at that
+// height, at x = w sin(pi/2 c / t), with w = 0.36 of the half girth there (a section half as deep again as wide; for
+// the eye only). Below the hip only half of what a skirt is wider counts: the rest falls in folds.
 #pragma once
 
 #include <vector>
 
 #include "draft/block.h"
 #include "geometry/polygon.h"
+#include "pattern/pattern.h"
 
 namespace armure {
 
 enum class SketchStroke {
   Outline,  // closed; the ground of the garment
-  Edge,     // top edge and hem
+  Sheer,    // the same, of net
+  Edge,     // edges that are finished, and the side
   Seam,     // a centre seam and the edges of an opening too
-  Lacing,   // one crossing lace
+  Lacing,   // one crossing lace; a gather
 };
 
 struct SketchLine {
@@ -37,7 +38,6 @@ struct GarmentSketch {
   Sketch front, back;
 };
 
-// The body has the measures garment.h's furtherMeasures() asks for.
-GarmentSketch sketchOf(const Block& block, const Body& body, const Rules& rules);
+GarmentSketch sketchOf(const Pattern& pattern, const Block& block);
 
 }  // namespace armure

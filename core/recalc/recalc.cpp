@@ -109,7 +109,9 @@ Result<GarmentSketch> sketchOf(const Order& order) {
   body = overMouldedCup(*body, rules);
   Result<Block> block = draftBlock(*body, rules);
   if (!block.ok()) return block.problem();
-  return sketchOf(*block, *body, rules);
+  Result<Pattern> pattern = makeGarment(*block, *body, rules);
+  if (!pattern.ok()) return pattern.problem();
+  return sketchOf(*pattern, *block);
 }
 
 }  // namespace armure
