@@ -14,16 +14,18 @@
 #include "app/words.h"
 
 namespace armure {
-MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session_), records_(session_) {
+MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), records_(session_) {
   setWindowTitle("Armure");
   resize(1280, 800);
+  band_ = new MessageBand(session_);
+  files_ = new OrderFiles(session_, *band_, *this);
   auto* ground = new QWidget;
   ground->setObjectName("ground");
   auto* rows = new QVBoxLayout(ground);
   rows->setContentsMargins(0, 0, 0, 0);
   rows->setSpacing(1);
   rows->addWidget(makeHeader());
-  rows->addWidget(makeBand());
+  rows->addWidget(band_);
   auto* middle = new QHBoxLayout;
   middle->setSpacing(1);
   makeTrays();
@@ -37,7 +39,11 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   connect(&session_, &OrderSession::changed, this, &MainWindow::refresh);
   connect(stages_, &StageBar::stageChosen, this, &MainWindow::showStage);
   connect(table_, &TableView::zoomed, this, &MainWindow::refresh);
-  connect(&autosave_, &Autosave::failed, this, &MainWindow::showMessage);
+  connect(band_, &MessageBand::told, this, &MainWindow::refresh);
+  connect(files_, &OrderFiles::opened, this, [this] {
+    if (stages_->stage() == Stage::Client) client_->begin();
+  });
+  connect(files_, &OrderFiles::begun, this, [this] { client_->begin(); });
   connect(sheet_, &SheetPanel::rowChosen, this, [this] {
     if (table_->mode() == TableMode::OnTheBlock) table_->setMode(TableMode::Apart);
   });
@@ -50,18 +56,21 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), autosave_(session
   refresh();
 }
 
-// The panels speak to the session while they go, so they go first.
-MainWindow::~MainWindow() { delete takeCentralWidget(); }
+// What speaks to the session while it goes, goes first.
+MainWindow::~MainWindow() {
+  delete files_;
+  delete takeCentralWidget();
+}
 
 void MainWindow::makeShortcuts() {
   const auto key = [this](const QKeySequence& keys, auto&& action) {
     connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
   };
-  key(QKeySequence::New, [this] { newOrder(); });
-  key(QKeySequence::Open, [this] { askOpen(); });
-  key(QKeySequence::Save, [this] { save(); });
-  key(QKeySequence::SaveAs, [this] { askSaveAs(); });
-  key(QKeySequence::Print, [this] { print(); });
+  key(QKeySequence::New, [this] { files_->newOrder(); });
+  key(QKeySequence::Open, [this] { files_->askOpen(); });
+  key(QKeySequence::Save, [this] { files_->save(); });
+  key(QKeySequence::SaveAs, [this] { files_->askSaveAs(); });
+  key(QKeySequence::Print, [this] { files_->print(); });
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence::Redo, [this] { session_.redo(); });
   key(Qt::Key_U, [this] { session_.toggleUnits(); });
@@ -249,21 +258,6 @@ void MainWindow::refresh() {
   railsSchool_->setText("school: " + optionLabel("distribution.school"));
   giveBack_->setEnabled(rails_->anythingHeld());
   stages_->setAttention(Stage::Balance, failing > 0);
-
-  QStringList messages;
-  if (!message_.isEmpty()) messages << message_;
-  const bool empty = order.measures.all().empty();
-  if (session_.problem() && !empty)
-    messages << QString::fromStdString(session_.problem()->text()) +
-                    (design ? ". The pattern below is the last one that could be drafted." : "");
-  for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
-  if (question_) messages << question_->text;
-  bandYes_->setVisible(question_.has_value());
-  if (question_) bandYes_->setText(question_->yes);
-  bandNo_->setVisible(question_ || !message_.isEmpty() || !session_.warnings().empty());
-  bandNo_->setText(question_ ? "Leave it" : "Close");
-  bandText_->setText(messages.join("\n"));
-  band_->setVisible(!messages.isEmpty());
 }
 
 // The words for the option in force.
@@ -273,129 +267,10 @@ QString MainWindow::optionLabel(std::string_view key) const {
   return QString::fromUtf8(rule.options[at].label.data(), static_cast<qsizetype>(rule.options[at].label.size()));
 }
 
-void MainWindow::showMessage(const QString& text) {
-  message_ = text;
-  refresh();
-}
-
-void MainWindow::ask(BandQuestion question) {
-  question_ = std::move(question);
-  refresh();
-}
-
-void MainWindow::answer() {
-  if (!question_) return;
-  const std::function<void()> yes = std::exchange(question_, std::nullopt)->onYes;
-  if (yes) yes();
-  refresh();
-}
-
-void MainWindow::closeBand() {
-  question_.reset();  // what was left stays on the disk and in the menu
-  message_.clear();
-  session_.dismissWarnings();
-  refresh();
-}
-
 void MainWindow::tellFault(const QString& what) {
-  autosave_.writeNow();
-  showMessage("The program met something it did not expect (" + what +
+  keepWork();
+  band_->tell("The program met something it did not expect (" + what +
               "). Your work is kept; take the last step back, and please keep the order file.");
-}
-
-void MainWindow::fillShelf() {
-  QMenu* menu = title_->menu();
-  menu->clear();
-  menu->addAction("New order", this, &MainWindow::newOrder);
-  menu->addAction("Open …", this, &MainWindow::askOpen);
-  menu->addAction("Read measures (CSV) …", this, &MainWindow::askImport);
-  menu->addAction("Save as …", this, &MainWindow::askSaveAs);
-  QAction* drafted = menu->addAction("New orders begin as drafted, not balanced");
-  drafted->setCheckable(true);
-  drafted->setChecked(readPreferences().newOrdersAsDrafted);
-  connect(drafted, &QAction::toggled, this, [this](bool on) {
-    if (const auto problem = writePreferences({on})) showProblem(*problem);
-  });
-  addKeptWork(*menu);
-  if (session_.path().empty()) return;
-  menu->addSeparator();
-  for (const QFileInfo& info :
-       QFileInfo(QString::fromStdString(session_.path())).dir().entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
-    menu->addAction(info.completeBaseName(), this, [this, path = info.filePath()] { openFile(path); });
-}
-
-namespace {
-
-QString keptName(const Recovered& r) {
-  const QString title = r.title.empty() ? "an untitled order" : QString::fromStdString(r.title);
-  return QString("%1, %2%3").arg(title, QString::fromStdString(r.time), r.fault.empty() ? "" : ", cannot be read");
-}
-
-}  // namespace
-
-// Unsaved work stands in the menu until it is saved, or thrown away here.
-void MainWindow::addKeptWork(QMenu& menu) {
-  const std::vector<Recovered> kept = autosave_.kept();
-  if (kept.empty()) return;
-  menu.addSeparator();
-  QMenu* away = nullptr;
-  for (const Recovered& r : kept) menu.addAction("Not saved: " + keptName(r), this, [this, r] { takeUp(r); });
-  away = menu.addMenu("Throw away what is not saved");
-  for (const Recovered& r : kept) away->addAction(keptName(r), this, [r] { Autosave::forget(r); });
-}
-
-void MainWindow::offerRecovery() {
-  const std::vector<Recovered> kept = autosave_.kept();
-  if (kept.empty()) return;
-  const Recovered& r = kept.front();
-  const QString title = r.title.empty() ? "an untitled order" : QString("\"%1\"").arg(QString::fromStdString(r.title));
-  QString text = QString("Unsaved work on %1 was kept on %2.").arg(title, QString::fromStdString(r.time));
-  if (!r.fault.empty())
-    text += QString(" It cannot be read (%1); it lies in %2.")
-                .arg(QString::fromStdString(r.fault), QString::fromStdString(r.file));
-  if (kept.size() > 1) text += QString(" %1 more in the menu of orders.").arg(kept.size() - 1);
-  ask({text, "Take it up", [this, r] { takeUp(r); }});
-}
-
-void MainWindow::takeUp(const Recovered& kept) {
-  if (!kept.fault.empty())
-    return showMessage(QString("It cannot be read: %1. It lies in %2.")
-                           .arg(QString::fromStdString(kept.fault), QString::fromStdString(kept.file)));
-  if (const auto order = parseOrder(kept.text, "the work that was kept"); !order.ok())
-    return showMessage(QString("%1. It lies in %2.")
-                           .arg(QString::fromStdString(order.problem().text()), QString::fromStdString(kept.file)));
-  const std::string before = session_.order().title;
-  const bool wasSaved = session_.isSaved();
-  if (!makeRoom()) return;
-  session_.recover(kept.text, kept.path);
-  // The work is kept again under this run's name before the old copy goes.
-  if (autosave_.writeNow()) Autosave::forget(kept);
-  message_.clear();
-  lockOrTell();
-  if (!wasSaved) offerWayBack(before);
-  refresh();
-}
-
-bool MainWindow::makeRoom() {
-  if (autosave_.setAside()) return true;
-  showMessage("What is not saved could not be kept, so this order stays open. Save it first. " + message_);
-  return false;
-}
-
-void MainWindow::offerWayBack(const std::string& title) {
-  const auto kept = autosave_.kept();
-  const auto left = std::find_if(kept.begin(), kept.end(), [&](const Recovered& r) { return r.title == title; });
-  if (left == kept.end()) return;
-  const QString name = title.empty() ? "The order" : QString("\"%1\"").arg(QString::fromStdString(title));
-  ask({name + " is not saved; it is kept, and stands in the menu of orders.", "Back to it",
-       [this, r = *left] { takeUp(r); }});
-}
-
-void MainWindow::lockOrTell() {
-  if (lock_.take(QString::fromStdString(session_.path()))) return;
-  session_.setForReading(true);
-  showMessage(
-      "This order is open in another window. Here it can be read; what you change is saved under another name.");
 }
 
 // Undo belongs to the order, also while a field is being typed in: its own undo would end where the field was entered.
@@ -411,7 +286,7 @@ bool MainWindow::eventFilter(QObject* object, QEvent* event) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  autosave_.writeNow();  // unsaved work is offered at the next start
+  keepWork();  // unsaved work is offered at the next start
   event->accept();
 }
 

@@ -11,13 +11,13 @@
 #include <QStackedWidget>
 #include <functional>
 
-#include "app/autosave.h"
 #include "app/client_pages.h"
 #include "app/client_records.h"
 #include "app/client_tray.h"
 #include "app/cup_depth_panel.h"
 #include "app/findings_panel.h"
-#include "app/order_lock.h"
+#include "app/message_band.h"
+#include "app/order_files.h"
 #include "app/order_session.h"
 #include "app/preferences.h"
 #include "app/rails_view.h"
@@ -27,10 +27,6 @@
 #include "app/style_shelf.h"
 #include "app/table_view.h"
 #include "app/workings_panel.h"
-#include "io/atomic_file.h"
-#include "render/exporters.h"
-
-class QMenu;
 
 namespace armure {
 
@@ -54,13 +50,13 @@ class MainWindow : public QMainWindow {
   StandingView& standing() { return *standing_; }
   void showShelf(bool shown);  // the styles, in place of the table
 
-  void openFile(const QString& path);  // a Problem is shown in the band
+  void openFile(const QString& path) { files_->openFile(path); }  // a Problem is shown in the band
   void setDark(bool dark);
   // Offers what earlier runs left unsaved, in the band.
-  void offerRecovery();
-  QString bandText() const { return bandText_->text(); }
+  void offerRecovery() { files_->offerRecovery(); }
+  QString bandText() const { return band_->text(); }
   // Writes unsaved work to the state folder now; for the end of the session.
-  void keepWork() { autosave_.writeNow(); }
+  void keepWork() { files_->keepWork(); }
   // After something the program did not expect: the work is kept, and the user told.
   void tellFault(const QString& what);
 
@@ -76,57 +72,21 @@ class MainWindow : public QMainWindow {
   QWidget* makeWalker();
   QWidget* makeColumn();
   QWidget* makeFooter();
-  QWidget* makeBand();
   QWidget* makePrepareTools();
   void makeTrays();
   void makeShortcuts();
-  QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, void (MainWindow::*slot)());
+  QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, std::function<void()> action);
 
   void refresh();
   void refreshOpenSeam();
   void showStage(Stage stage);
   void mend(const CheckRow& row);  // takes the way the balance sheet offers
   QString optionLabel(std::string_view key) const;
-  void showMessage(const QString& text);
-  void showProblem(const Problem& problem) { showMessage(QString::fromStdString(problem.text())); }
-
-  void newOrder();
-  void askOpen();
-  void askImport();
-  void save();
-  void askSaveAs();
-  void exportAs(const Exporter& exporter);
-  void print();
   void toggleDark() { setDark(!dark_); }
-  void fillShelf();
-  void addKeptWork(QMenu& menu);
-
-  // Something to be answered in the band, with one button that does it and one that leaves it.
-  struct BandQuestion {
-    QString text, yes;
-    std::function<void()> onYes;
-  };
-  void ask(BandQuestion question);
-  void answer();
-  void closeBand();
-
-  // Another order takes the place of this one: what is unsaved is set aside, and the way back offered. False when it
-  // could not be kept; the order stays then.
-  bool makeRoom();
-  void offerWayBack(const std::string& title);
-  void takeUp(const Recovered& kept);
-  void lockOrTell();  // the file that was opened
-  void saveTo(const QString& path, bool force);
-  // A file of another kind that stands there is asked about first.
-  void writeTo(const QString& path, const Exporter& exporter, bool force = false);
-
-  // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
-  QString askTarget(const QString& what, const QString& suffix);
-
   OrderSession session_;
-  Autosave autosave_;
-  OrderLock lock_;
   ClientRecords records_;
+  MessageBand* band_ = nullptr;
+  OrderFiles* files_ = nullptr;
   StageBar* stages_ = nullptr;
   TableView* table_ = nullptr;
   QStackedWidget *middle_ = nullptr, *lower_ = nullptr;
@@ -152,12 +112,7 @@ class MainWindow : public QMainWindow {
   QStackedWidget* trays_ = nullptr;
   QPushButton *title_ = nullptr, *undo_ = nullptr, *redo_ = nullptr, *units_ = nullptr, *attention_ = nullptr;
   QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
-  QWidget* band_ = nullptr;
-  QLabel* bandText_ = nullptr;
-  QPushButton *bandYes_ = nullptr, *bandNo_ = nullptr;
   std::vector<QPushButton*> pills_;
-  std::optional<BandQuestion> question_;
-  QString message_;
   bool dark_ = false;
 };
 

@@ -51,12 +51,12 @@ StripBox stripBelow(int height) {
 }  // namespace
 
 QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint,
-                                     void (MainWindow::*slot)()) {
+                                     std::function<void()> action) {
   auto* button = new QPushButton(text);
   button->setObjectName("plain");
   button->setAccessibleName(name);
   button->setToolTip(hint);
-  if (slot) connect(button, &QPushButton::clicked, this, slot);
+  if (action) connect(button, &QPushButton::clicked, this, std::move(action));
   return button;
 }
 
@@ -75,7 +75,7 @@ QWidget* MainWindow::makeHeader() {
   title_->setToolTip("The orders in this folder");
   title_->setStyleSheet("text-align: left; font-weight: bold; font-size: 15px; padding: 2px 4px;");
   title_->setMenu(new QMenu(title_));
-  connect(title_->menu(), &QMenu::aboutToShow, this, &MainWindow::fillShelf);
+  connect(title_->menu(), &QMenu::aboutToShow, files_, [this] { files_->fillMenu(*title_->menu()); });
   subtitle_ = new QLabel;
   subtitle_->setObjectName("lesser");
   subtitle_->setTextFormat(Qt::PlainText);
@@ -90,8 +90,8 @@ QWidget* MainWindow::makeHeader() {
   stages_ = new StageBar;
   line->addWidget(stages_, 1);
   line->addSpacing(4);
-  line->addWidget(plainButton("open", "Open", "Open an order (Ctrl+O)", &MainWindow::askOpen));
-  line->addWidget(plainButton("save", "Save", "Save the order (Ctrl+S)", &MainWindow::save));
+  line->addWidget(plainButton("open", "Open", "Open an order (Ctrl+O)", [this] { files_->askOpen(); }));
+  line->addWidget(plainButton("save", "Save", "Save the order (Ctrl+S)", [this] { files_->save(); }));
   undo_ = plainButton("undo", "Undo", "", nullptr);
   redo_ = plainButton("redo", "Redo", "", nullptr);
   connect(undo_, &QPushButton::clicked, &session_, &OrderSession::undo);
@@ -101,32 +101,8 @@ QWidget* MainWindow::makeHeader() {
   units_ = plainButton("units", "in", "Inches or centimetres (U)", nullptr);
   connect(units_, &QPushButton::clicked, &session_, &OrderSession::toggleUnits);
   line->addWidget(units_);
-  line->addWidget(plainButton("dark", "Light", "Light or dark (D)", &MainWindow::toggleDark));
+  line->addWidget(plainButton("dark", "Light", "Light or dark (D)", [this] { toggleDark(); }));
   return header;
-}
-
-QWidget* MainWindow::makeBand() {
-  band_ = new QWidget;
-  band_->setObjectName("band");
-  band_->setAttribute(Qt::WA_StyledBackground);
-  auto* line = new QHBoxLayout(band_);
-  line->setContentsMargins(14, 6, 14, 6);
-  bandText_ = new QLabel;
-  bandText_->setObjectName("bandText");
-  bandText_->setTextFormat(Qt::PlainText);  // it may quote a file
-  bandText_->setWordWrap(true);
-  bandText_->setTextInteractionFlags(Qt::TextSelectableByMouse);
-  bandYes_ = new QPushButton("Take it up");
-  bandYes_->setObjectName("bandYes");
-  bandNo_ = new QPushButton("Close");
-  bandNo_->setObjectName("bandNo");
-  line->addWidget(bandText_, 1);
-  line->addWidget(bandYes_);
-  line->addWidget(bandNo_);
-  connect(bandYes_, &QPushButton::clicked, this, &MainWindow::answer);
-  connect(bandNo_, &QPushButton::clicked, this, &MainWindow::closeBand);
-  band_->hide();
-  return band_;
 }
 
 void MainWindow::makeTrays() {
@@ -159,10 +135,10 @@ QWidget* MainWindow::makePrepareTools() {
     connect(button, &QPushButton::clicked, this, action);
     column->addWidget(button);
   };
-  add("print", "Print at true size", [this] { print(); });
+  add("print", "Print at true size", [this] { files_->print(); });
   for (const Exporter& e : exporterTable())
     add(QString::fromUtf8(e.id.data(), static_cast<qsizetype>(e.id.size())),
-        QString::fromUtf8(e.label.data(), static_cast<qsizetype>(e.label.size())), [this, &e] { exportAs(e); });
+        QString::fromUtf8(e.label.data(), static_cast<qsizetype>(e.label.size())), [this, &e] { files_->exportAs(e); });
   return box;
 }
 
@@ -186,7 +162,7 @@ QWidget* MainWindow::makeMiddle() {
   connect(standing_, &StandingView::left, this, [this] { showStanding(false); });
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
-  connect(&records_, &ClientRecords::failed, this, &MainWindow::showProblem);
+  connect(&records_, &ClientRecords::failed, band_, [this](const Problem& problem) { band_->tell(problem); });
   return middle_;
 }
 
@@ -287,8 +263,8 @@ QWidget* MainWindow::makeRails() {
   head->addWidget(giveBack_);
   head->addWidget(add);
   strip.rows->addWidget(rails_, 1);
-  connect(rails_, &RailsView::refused, this, &MainWindow::showMessage);
-  connect(table_, &TableView::refused, this, &MainWindow::showMessage);
+  connect(rails_, &RailsView::refused, band_, [this](const QString& why) { band_->tell(why); });
+  connect(table_, &TableView::refused, band_, [this](const QString& why) { band_->tell(why); });
   return railsBox_;
 }
 

@@ -69,7 +69,7 @@ Json dartJson(const Piece& p, const Dart& d) {
           {"beziers", std::move(beziers)}};
 }
 
-Json pieceJson(const Piece& p, const Polyline& cutOutline) {
+Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<const Attachment*>& sewnOn) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
   for (const Edge& e : p.edges) {
     edges.push_back(edgeJson(e));
@@ -104,6 +104,10 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline) {
     marks.push_back({{"id", s.id}, {"kind", "notch"}, {"points", Json::array({point(s.sewn), point(s.cut)})}});
   for (const DartPoint& d : dartPoints(p))
     marks.push_back({{"id", d.dart}, {"kind", "point"}, {"points", Json::array({point(d.at)})}});
+  for (const Attachment* a : sewnOn)
+    marks.push_back({{"id", a->id},
+                     {"kind", "placement"},
+                     {"points", points(p.edge(a->edge).path.sub(a->from, a->to).flattened(tolerance::kFileFlatness))}});
   piece["marks"] = std::move(marks);
   for (const Dart& d : p.darts) piece["darts"].push_back(dartJson(p, d));
   return piece;
@@ -158,8 +162,12 @@ std::string piecesJson(const Order& order, const Design& design) {
                       {"girthTaken", l.girthTaken},
                       {"heightTaken", l.heightTaken}});
   }
-  for (size_t i = 0; i < pattern.pieces.size(); ++i)
-    pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i]));
+  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
+    std::vector<const Attachment*> sewnOn;
+    for (const Attachment& a : pattern.attachments)
+      if (a.piece == i) sewnOn.push_back(&a);
+    pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i], sewnOn));
+  }
   for (const Seam& s : pattern.seams)
     if (s.kind != SeamKind::Dart) seams.push_back(seamJson(pattern, s));
   const Json doc{

@@ -157,14 +157,15 @@ class ViewSketch {
   }
   Vec2 onSide(const SeamSide& side, double along) const {
     const Anchor place = pattern_.placeOnSide(side, along);
-    const Piece& p = pattern_.pieces[side.piece];
-    for (size_t l = 0; l < p.lines(); ++l)
-      if (p.lineAt(l).id == place.edge) {
-        const Polyline line = half_.line(side.piece, l);
-        const double part = place.at / std::max(p.lineAt(l).path.length(), 1e-9);
-        return line[static_cast<size_t>(std::lround(part * static_cast<double>(line.size() - 1)))];
-      }
-    return {};
+    return onEdge(side.piece, place.edge, place.at);
+  }
+  Vec2 onEdge(size_t piece, std::string_view edge, double at) const {
+    const Piece& p = pattern_.pieces[piece];
+    size_t l = 0;
+    while (p.lineAt(l).id != edge) ++l;
+    const Polyline line = half_.line(piece, l);
+    const double part = at / std::max(p.lineAt(l).path.length(), 1e-9);
+    return line[static_cast<size_t>(std::lround(part * static_cast<double>(line.size() - 1)))];
   }
 
   // A band round both arms: over the edge it is sewn to, and out past the side.
@@ -197,25 +198,15 @@ class ViewSketch {
     add(SketchStroke::Edge, all);
   }
 
-  // From the crest of the upper edge to the middle of the shoulder.
+  // From where it is sewn on to the middle of the shoulder.
   void addStraps() {
-    const auto any = [&](const auto& is) { return std::any_of(pattern_.pieces.begin(), pattern_.pieces.end(), is); };
-    const bool cutOn = any([](const Piece& p) {  // a halter goes up by itself
-      return p.part != Part::Strap &&
-             std::any_of(p.edges.begin(), p.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Strap; });
-    });
-    if (cutOn || !any([](const Piece& p) { return p.part == Part::Strap; })) return;
-    constexpr double kHalf = 8;                   // mm, half its width as drawn
-    constexpr double kLeast = 0.35, kMost = 0.7;  // of the way to the side: where a strap is sewn
-    Vec2 crest{0, HUGE_VAL};
-    for (const size_t i : half_.pieces())
-      for (size_t l = 0; l < pattern_.pieces[i].lines(); ++l)
-        if (pattern_.pieces[i].lineAt(l).role == EdgeRole::Top)
-          for (const Vec2 p : half_.line(i, l))
-            if (p.y < crest.y && p.x > kLeast * mine_.flatAt(p.y) && p.x < kMost * mine_.flatAt(p.y)) crest = p;
-    if (crest.y == HUGE_VAL) return;
-    for (const double off : {-kHalf, kHalf})
-      add(SketchStroke::Edge, {put(crest + Vec2{off, 0}), put(shoulder_ + Vec2{off, 0})});
+    constexpr double kHalf = 8;  // mm, half its width as drawn
+    for (const Attachment& a : pattern_.attachments) {
+      if (pattern_.pieces[a.attached.piece].part != Part::Strap || !half_.shows(a.piece)) continue;
+      const Vec2 at = onEdge(a.piece, a.edge, (a.from + a.to) / 2);
+      for (const double off : {-kHalf, kHalf})
+        add(SketchStroke::Edge, {put(at + Vec2{off, 0}), put(shoulder_ + Vec2{off, 0})});
+    }
   }
 
   void addLaces() {

@@ -65,6 +65,7 @@ Pattern shellOf(const Pattern& garment) {
   shell.pieces.resize(count);
   std::erase_if(shell.seams, [&](const Seam& s) { return s.a.piece >= count || s.b.piece >= count; });
   shell.layerLines.clear();
+  shell.attachments.clear();
   return shell;
 }
 

@@ -349,6 +349,13 @@ std::optional<Problem> patternProblem(const Pattern& pattern) {
     for (const std::vector<PieceEdge>* line : {&l.layer, &l.shell})
       for (const PieceEdge& e : *line)
         if (!has(e.piece, e.edge)) return fault(l.name, fmt::format("it names an edge that is gone ({})", e.edge));
+  for (const Attachment& a : pattern.attachments) {
+    if (!has(a.piece, a.edge) || !has(a.attached.piece, a.attached.edge))
+      return fault(a.name, "it is sewn to an edge that is gone");
+    const double length = pattern.pieces[a.piece].edge(a.edge).path.length();
+    if (!(a.from >= -tolerance::kSamePlace && a.from <= a.to && a.to <= length + tolerance::kSamePlace))
+      return fault(a.name, fmt::format("it reaches beyond the end of the edge {}", a.edge));
+  }
   return std::nullopt;
 }
 

@@ -204,6 +204,17 @@ struct PieceEdge {
   std::string edge;
 };
 
+// Anything further sewn to a stretch of an edge, whether that edge is in a seam or not: a strap on the upper edge, a
+// panel behind an opening. It is no seam: nothing is walked or balanced along it, and the stretch keeps what else it
+// is. Made on the finished shell, so that no operation has to carry it.
+struct Attachment {
+  std::string id, name;  // "strap-front", "Strap, front end"
+  size_t piece = 0;      // whose edge it is sewn to, from `from` to `to`, arc lengths, mm
+  std::string edge;
+  double from = 0, to = 0;
+  PieceEdge attached;  // the edge sewn on
+};
+
 // A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of
 // the shell's edges, mm; with a notch, the shell's line is one side of a seam and counts from its upper end to that
 // notch.
@@ -257,11 +268,12 @@ struct Pattern {
   std::vector<Piece> pieces;  // of the shell from centre front to centre back, then other layers
   std::vector<Seam> seams;
   std::vector<LayerLine> layerLines = {};
+  std::vector<Attachment> attachments = {};
   std::vector<Trim> trims;
   Closing closing;
   std::vector<Working> workings = {};  // of what was done to the pieces after they were cut
 
-  size_t shellPieces() const;                   // they come first
+  size_t shellPieces() const;  // they come first
   // The place of a panel, counted from the centre of its half from 1; nothing where there is none any more.
   std::optional<size_t> panel(Half half, int ordinal) const;
   double right() const;                         // x of the rightmost corner: what is added lies beyond it
@@ -281,7 +293,7 @@ struct Pattern {
 
 // What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece
 // has, marks beyond the end of their edge, outlines that do not close or are turned inside out, darts whose legs do not
-// meet, seams whose chain is broken. Operations keep all
+// meet, seams whose chain is broken, attachments beyond the end of their edge. Operations keep all
 // of this; where one does not, the pattern must not be cut, and the Problem says which piece.
 std::optional<Problem> patternProblem(const Pattern& pattern);
 

@@ -3,9 +3,13 @@
 #include <cmath>
 #include <set>
 
+#include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
+#include "parts/opening/rules.h"
+#include "parts/yoke/rules.h"
 #include "prepare/arrange.h"
 #include "rules/draft_rules.h"
+#include "rules/prepare_rules.h"
 #include "rules/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -182,4 +186,41 @@ TEST_CASE("keys and ids are unique, and every row says why") {
       CHECK(ids.insert(p.id).second);
       CHECK_FALSE(p.description.empty());
     }
+}
+
+TEST_CASE("every option reads back as its enumerator; conditions name options that are there") {
+  for (const RuleInfo& rule : ruleTable()) {
+    INFO(rule.key);
+    std::set<int> seen;
+    for (const RuleOption& option : rule.options) {
+      const Rules rules({{std::string(rule.key), std::string(option.id)}}, "straight-zip", "quarter-grid",
+                        Figure::Medium);
+      CHECK(rules.value(rule.key).choice == option.value);
+      CHECK(rules.value(rule.key).option == option.id);
+      CHECK(seen.insert(option.value).second);
+    }
+    for (const Condition& c : rule.conditions()) {
+      REQUIRE(findRule(c.key));
+      CHECK(findRule(c.key)->kind == RuleKind::Option);
+      unsigned known = 0;
+      for (const RuleOption& option : findRule(c.key)->options) known |= 1U << option.value;
+      CHECK((c.options & ~known) == 0);
+      CHECK(c.options != 0);
+    }
+  }
+}
+
+TEST_CASE("a typed key reads what its text reads") {
+  const Rules rules({{"yoke.back", "net"}, {"cover.kind", "covered"}, {"hem.length", "6 in"}, {"dial.side", "0.25"}},
+                    "straight-zip", "quarter-grid", Figure::Full);
+  CHECK(rules.option(key::kYokeBack) == YokeKind::Net);
+  CHECK(rules.option(key::kYokeFront) == YokeKind::None);
+  CHECK(rules.option(key::kOpeningKind) == OpeningKind::Zip);
+  CHECK(rules.option(key::kOpeningFront) == OpeningKind::Fold);  // the same enumeration, other options
+  CHECK(rules.length(key::kHemLength) == Approx(inches(6)));
+  CHECK(rules.share(key::kDialSide) == 0.25);
+  CHECK(rules.option(key::kPaperSize) == rules.value("paper.size").option);
+  CHECK(rules.counts(*findRule("yoke.fold")));
+  CHECK_FALSE(rules.counts(*findRule("cup.bridge")));
+  CHECK(optionsOf(kIsCut).size() + 1 == findRule("cup.kind")->options.size());  // all but the bust in the seam
 }

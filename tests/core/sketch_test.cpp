@@ -136,9 +136,10 @@ TEST_CASE("what covers the shoulders, bands, straps and inserts are seen") {
   CHECK(boxOf(covered.sketch.back, SketchStroke::Outline).top < 30);
 
   const Drawn band = drawn(orderWith({{"cover.kind", "off-shoulder"}, {"top.shape", "straight"}}));
-  CHECK(count(band.sketch.front, SketchStroke::Outline) == 4);
+  const Drawn without = drawn(orderWith({{"top.shape", "straight"}}));
+  CHECK(count(band.sketch.front, SketchStroke::Outline) == count(without.sketch.front, SketchStroke::Outline) + 2);
   CHECK(boxOf(band.sketch.front, SketchStroke::Outline).right >
-        1.15 * boxOf(strapless.sketch.front, SketchStroke::Outline).right);  // round the arms
+        1.05 * boxOf(strapless.sketch.front, SketchStroke::Outline).right);  // round the arms
 
   const Drawn insert = drawn(orderWith({{"cover.kind", "covered"}, {"insert.kind", "both"}}));
   CHECK(count(insert.sketch.front, SketchStroke::Seam) == count(covered.sketch.front, SketchStroke::Seam) + 4);

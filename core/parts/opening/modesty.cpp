@@ -9,12 +9,19 @@ namespace {
 
 constexpr double kBeside = 60;  // mm to the right of the pieces of the shell
 
-// The edge of the opening on the pieces: where it begins, and how long it is.
-double lengthOfOpening(const Pattern& pattern, bool front) {
-  double longest = 0;  // a yoke or an insert may have a part of it
-  for (const Piece& p : pattern.pieces)
-    for (const Edge& e : p.edges)
-      if (e.id == "opening" && (p.half == Half::Back) != front) longest = std::max(longest, e.path.length());
+// The longest edge of the opening on the pieces of the shell; a yoke or an insert may have a part of it.
+struct OpeningEdge {
+  size_t piece = 0;
+  std::string edge;
+  double length = 0;
+};
+OpeningEdge openingEdge(const Pattern& pattern, bool front) {
+  OpeningEdge longest;
+  for (size_t i = 0; i < pattern.pieces.size(); ++i)
+    for (const Edge& e : pattern.pieces[i].edges)
+      if (e.role == EdgeRole::Opening && pattern.pieces[i].part != Part::Modesty &&
+          (pattern.pieces[i].half == Half::Back) != front && e.path.length() > longest.length)
+        longest = {i, e.id, e.path.length()};
   return longest;
 }
 
@@ -47,14 +54,20 @@ Piece panel(const HalfBlock& half, double length, double x, const Rules& rules) 
 
 void addModestyPanels(Pattern& pattern, const Block& block, const Rules& rules) {
   if (rules.option(key::kModestyKind) != ModestyKind::Panel) return;
-  double right = pattern.right();
-  std::vector<Piece> panels;
   for (const HalfBlock* half : {&block.front, &block.back}) {
     if (!half->opening.isLaced()) continue;
-    panels.push_back(panel(*half, lengthOfOpening(pattern, half->front), right + kBeside, rules));
-    right = std::max(panels.back().edges[0].path.end().x, panels.back().edges[1].path.end().x);
+    const OpeningEdge edge = openingEdge(pattern, half->front);
+    const size_t place = pattern.pieces.size();
+    pattern.pieces.push_back(panel(*half, edge.length, pattern.right() + kBeside, rules));
+    if (edge.length > 0)  // sewn to one side of the opening; the other side is left free
+      pattern.attachments.push_back({pattern.pieces[place].id,
+                                     pattern.pieces[place].name,
+                                     edge.piece,
+                                     edge.edge,
+                                     0,
+                                     edge.length,
+                                     {place, "free"}});
   }
-  for (Piece& p : panels) pattern.pieces.push_back(std::move(p));
 }
 
 }  // namespace armure

@@ -6,6 +6,8 @@
 #include "parts/edges/rules.h"
 #include "parts/edges/style_line.h"
 #include "parts/straps/rules.h"
+#include "pattern/outline_parts.h"
+#include "pattern/places.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -65,6 +67,32 @@ void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
   pattern.workings.push_back(std::move(length));
 }
 
+// A stretch of this length about a place of the upper edge, as far as the edge has room.
+void sewOn(Pattern& pattern, const std::optional<Place>& place, double width, std::string id, std::string name,
+           PieceEdge strap) {
+  if (!place) return;
+  const Piece& p = pattern.pieces[place->piece];
+  for (const Edge& e : p.edges) {
+    if (e.role != EdgeRole::Top) continue;
+    const auto at = nearOn(e.path, place->at);
+    if (!at) continue;
+    const double length = e.path.length(), wide = std::min(width, length);
+    const double from = std::clamp(*at - wide / 2, 0.0, length - wide);
+    pattern.attachments.push_back(
+        {std::move(id), std::move(name), place->piece, e.id, from, from + wide, std::move(strap)});
+    return;
+  }
+}
+
+// Where the first back line meets the upper edge.
+std::optional<Place> atBackLine(const Pattern& pattern) {
+  const auto piece = pattern.panel(Half::Back, 1);
+  if (!piece) return std::nullopt;
+  for (const Edge& e : pattern.pieces[*piece].edges)  // clockwise: the back's centre lies on the right
+    if (e.role == EdgeRole::Top) return Place{*piece, e.path.start()};
+  return std::nullopt;
+}
+
 }  // namespace
 
 void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
@@ -98,6 +126,11 @@ void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rul
   p.grainBottom = {middle, y + 0.8 * length.result};
   pattern.pieces.push_back(std::move(p));
   pattern.workings.push_back(std::move(length));
+  const size_t strap = pattern.pieces.size() - 1;
+  const double finished = rules.length(key::kStrapWidth);
+  sewOn(pattern, Places(pattern).crest(), shaped ? front : finished, "strap-front", "Strap, front end",
+        {strap, "front-end"});
+  sewOn(pattern, atBackLine(pattern), finished, "strap-back", "Strap, back end", {strap, "back-end"});
 }
 
 }  // namespace armure

@@ -1,0 +1,65 @@
+// app/order_files.h
+//
+// The window's dealings with files and the printer: asking where, doing it, saying in the band what went wrong. Unsaved
+// work is set aside before another order takes its place, and offered again.
+#pragma once
+
+#include <QMenu>
+
+#include "app/autosave.h"
+#include "app/message_band.h"
+#include "app/order_lock.h"
+#include "app/order_session.h"
+#include "render/exporters.h"
+
+namespace armure {
+
+class OrderFiles : public QObject {
+  Q_OBJECT
+ public:
+  // Dialogs stand over `window`.
+  OrderFiles(OrderSession& session, MessageBand& band, QWidget& window);
+
+  void openFile(const QString& path);
+  void newOrder();
+  void askOpen();
+  void askImport();
+  void save();
+  void askSaveAs();
+  void exportAs(const Exporter& exporter);
+  void print();
+  // The orders of the folder, what is kept unsaved, and what can be done with files.
+  void fillMenu(QMenu& menu);
+
+  // Offers what earlier runs left unsaved.
+  void offerRecovery();
+  // Writes unsaved work to the state folder now. False where it could not be written.
+  bool keepWork() { return autosave_.writeNow(); }
+
+ signals:
+  void opened();  // another order stands there
+  void begun();   // a new one
+
+ private:
+  // Another order takes the place of this one: what is unsaved is set aside, and the way back offered. False when it
+  // could not be kept; the order stays then.
+  bool makeRoom();
+  void offerWayBack(const std::string& title);
+  void takeUp(const Recovered& kept);
+  void addKeptWork(QMenu& menu);
+  void lockOrTell();  // the file that was opened
+  void saveTo(const QString& path, bool force);
+  // A file of another kind that stands there is asked about first.
+  void writeTo(const QString& path, const Exporter& exporter, bool force = false);
+  void tellNoPattern();
+  // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
+  QString askTarget(const QString& what, const QString& suffix);
+
+  OrderSession& session_;
+  MessageBand& band_;
+  QWidget& window_;
+  Autosave autosave_;
+  OrderLock lock_;
+};
+
+}  // namespace armure
