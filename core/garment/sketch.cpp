@@ -15,12 +15,16 @@ constexpr double kFalls = 0.5;  // of what a skirt is wider than the hip is seen
 constexpr double kLaces = 22;   // mm between two
 constexpr double kGathers = 6;  // mm of ease in a seam: more is gathered
 
+bool isOfBand(const Pattern& pattern, const Seam& s) {
+  return pattern.pieces[s.a.piece].part == Part::ShoulderBand || pattern.pieces[s.b.piece].part == Part::ShoulderBand;
+}
+
 // How far the side stands from the centre: by height, and by how far down the side seam.
 class SideLine {
  public:
   SideLine(const Pattern& pattern, const WornHalf& half, double hip) : hip_(hip) {
     for (const Seam& s : pattern.seams)
-      if (half.shows(s.a.piece) != half.shows(s.b.piece) && s.kind == SeamKind::Plain)
+      if (half.shows(s.a.piece) != half.shows(s.b.piece) && s.kind == SeamKind::Plain && !isOfBand(pattern, s))
         add(pattern, half, half.shows(s.a.piece) ? s.a : s.b);
     std::sort(points_.begin(), points_.end(), [](Vec2 a, Vec2 b) { return a.y < b.y; });
     for (size_t i = 0; i < points_.size(); ++i)
@@ -61,7 +65,6 @@ class SideLine {
 
   void add(const Pattern& pattern, const WornHalf& half, const SeamSide& side) {
     const Piece& p = pattern.pieces[side.piece];
-    if (p.part == Part::ShoulderBand) return;
     for (size_t l = 0; l < p.lines(); ++l)
       if (side.uses(p.lineAt(l).id))
         for (const Vec2 at : half.line(side.piece, l)) points_.push_back(at);

@@ -7,11 +7,11 @@
 namespace armure {
 namespace {
 
-constexpr int kParts = 8;          // of a seam, between its nodes
-constexpr double kPinned = 1e4;    // weight of what is given against what is fitted
-constexpr double kMeasured = 0.1;  // weight of the width on a level
-constexpr double kAside = 0.002;   // what a pair counts for across its own direction, against along it
-constexpr double kSame = 1e-3;     // parts of a seam nearer than this are one
+constexpr int kParts = 8;           // of a seam, between its nodes
+constexpr double kPinned = 1e4;     // weight of what is given against what is fitted
+constexpr double kMeasured = 0.02;  // weight of the width on a level
+constexpr double kAside = 0.02;     // what a pair counts for across its own direction, against along it
+constexpr double kSame = 1e-3;      // parts of a seam nearer than this are one
 
 // Where the edges of a side meet, as parts of its length.
 std::vector<double> cornersOf(const Pattern& pattern, const SeamSide& side) {
@@ -134,8 +134,8 @@ struct WornHalf::Fit {
   void keepApart(size_t a, size_t b, Vec2 d) {
     const double square = std::max(dot(d, d), 1.0);
     const double cx = d.x * d.x / square, cy = d.y * d.y / square;
-    keep(across, x, a, b, d.x, (cx * cx * cx + kAside) / square);
-    keep(down, y, a, b, d.y, (cy * cy * cy + kAside) / square);
+    keep(across, x, a, b, d.x, (cx * cx + kAside) / square);
+    keep(down, y, a, b, d.y, (cy * cy + kAside) / square);
   }
 
   static void keep(Eigen::MatrixXd& matrix, Eigen::VectorXd& right, size_t a, size_t b, double apart, double w) {
@@ -197,9 +197,12 @@ WornHalf::Between WornHalf::between(size_t piece, const Anchor& place) const {
 
 // The levels, as wide as they are.
 void WornHalf::keepLevels(size_t i, Fit& fit) const {
+  constexpr double kNarrow = 45;          // mm: a bridge would be pinched at its levels
+  if (isCup(pattern_.pieces[i])) return;  // it is round: no width of it is seen
   for (const Mark& m : pattern_.pieces[i].levelMarks()) {
-    const Between a = between(i, m.a), b = between(i, m.b);
     const Piece& p = pattern_.pieces[i];
+    if (p.line(m).width() < kNarrow || isFree(p.edge(m.a.edge).role) || isFree(p.edge(m.b.edge).role)) continue;
+    const Between a = between(i, m.a), b = between(i, m.b);
     const double width = upright(i, p.point(m.b)).x - upright(i, p.point(m.a)).x;
     std::vector<std::pair<size_t, double>> terms = b.terms;
     for (const auto& [node, c] : a.terms) terms.emplace_back(node, -c);

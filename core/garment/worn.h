@@ -4,8 +4,8 @@
 // both sides of every seam on one line, the centre in the middle. It is the least-squares fit
 //
 //   minimise  sum over pieces, over pairs (i, j) of places on the piece:  sum over x and y of
-//             c (X_i - X_j - p_i + p_j)^2 / |p_i - p_j|^2,   c = the sixth power of the direction's cosine + 0.002
-//             + 0.1 (width of every level as on the piece)^2
+//             c (X_i - X_j - p_i + p_j)^2 / |p_i - p_j|^2,   c = the fourth power of the direction's cosine + 0.02
+//             + 0.02 (width of every level across cloth that is not round, as on the piece)^2
 //   subject to  X_i = X_j for places sewn together,  x given at the centre
 //
 // of all outlines at once, p being the pieces upright: widths are kept between places side by side, heights between
