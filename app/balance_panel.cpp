@@ -7,7 +7,7 @@
 
 #include "app/words.h"
 #include "balance/walk.h"
-#include "lowered.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -162,7 +162,7 @@ void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Bal
   const SeamChoice choice = choiceOf(seam.id);
   const double was = worstStretch(before, seam), is = worstStretch(balanced.pattern, *balanced.pattern.seam(seam.id));
   const double ease = std::abs(balanced.pattern.seam(seam.id)->ease());
-  row.name->setText(q(seam.name));
+  row.name->setText(words(seam.name));
   row.state->setText(millimetres(was) + QString::fromUtf8(" → ") + millimetres(is) +
                      (ease > 0.05 ? ", " + millimetres(ease) + " eased" : ""));
   const int a = before.pieces[seam.a.piece].number, b = before.pieces[seam.b.piece].number;
@@ -220,7 +220,7 @@ void BalancePanel::showMoves(const Balanced& b) {
                   .arg(c.worstStretch, 0, 'f', 2)
                   .arg(c.worstGirth, 0, 'f', 2);
   }
-  for (const Unreachable& u : b.unreachable) text += "\n" + q(wordsOf(u, b.pattern).text()) + ".";
+  for (const Unreachable& u : b.unreachable) text += "\n" + words(wordsOf(u, b.pattern).line()) + ".";
   summary_->setText(text);
   const int count = static_cast<int>(b.moves.size());
   while (moves_->count() > count) delete moves_->takeItem(moves_->count() - 1);
@@ -232,13 +232,12 @@ void BalancePanel::showMoves(const Balanced& b) {
     const EdgeMove& m = b.moves[static_cast<size_t>(i)];
     const QString near = m.near.empty() ? "" : ", " + placeName(m.near);
     const Piece& piece = b.pattern.pieces[m.piece];
-    const QString words = QString("%1  %2 %3, %4%5\nfor %6")
-                              .arg(movement(m.largest, session_.order().units.unit))
-                              .arg(piece.number)
-                              .arg(q(lowered(piece.name)), q(m.edge), near, q(lowered(m.why)));
-    if (moves_->item(i)->text() == words) continue;
-    moves_->item(i)->setText(words);
-    moves_->item(i)->setToolTip(words);
+    const QString told =
+        words(msg("{}  {} {}, {}{}\nfor {}", movement(m.largest, session_.order().units.unit).toStdString(),
+                  piece.number, piece.name, m.edge, near.toStdString(), m.why));
+    if (moves_->item(i)->text() == told) continue;
+    moves_->item(i)->setText(told);
+    moves_->item(i)->setToolTip(told);
   }
   // As high as what stands in it; the tray scrolls, not the list.
   constexpr int kPadding = 4, kLine = 17;

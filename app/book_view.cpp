@@ -6,6 +6,7 @@
 
 #include "app/choice_box.h"
 #include "measure/standard_sizes.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -108,7 +109,7 @@ QWidget* BookView::makeStandard() {
   line->setContentsMargins(0, 4, 0, 0);
   standard_->setObjectName("standardSize");
   standard_->setAccessibleName("Standard size");
-  for (const StandardSize& size : standardSizes()) standard_->addItem(q(standardSizeName(size)));
+  for (const StandardSize& size : standardSizes()) standard_->addItem(words(standardSizeName(size)));
   standard_->setCurrentIndex(4);
   auto* start = button("useStandard", "Start from this size");
   start->setToolTip("Girths of EN 13402-3, from memory; everything else is estimated");
@@ -117,7 +118,7 @@ QWidget* BookView::makeStandard() {
   line->addWidget(start);
   connect(start, &QPushButton::clicked, this, [this] {
     const StandardSize& size = standardSizes()[static_cast<size_t>(std::max(0, standard_->currentIndex()))];
-    session_.takeMeasures(standardMeasures(size), "Standard size, " + standardSizeName(size), "", {});
+    session_.takeMeasures(standardMeasures(size), english(msg("Standard size, {}", standardSizeName(size))), "", {});
   });
   return box;
 }

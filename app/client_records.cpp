@@ -87,7 +87,8 @@ std::optional<std::string> ClientRecords::clientToKeepIn() {
   for (const ClientEntry& client : clients()) {
     if (client.id != order.book.client) continue;
     if (client.name == order.client) return client.id;
-    emit failed({"Client", "in the book these measures belong to " + client.name + ", in this order to " + order.client,
+    emit failed({"Client",
+                 msg("in the book these measures belong to {}, in this order to {}", client.name, order.client),
                  "write the same name in both, or start a new order for another client"});
     return std::nullopt;
   }

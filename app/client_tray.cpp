@@ -7,6 +7,7 @@
 #include <algorithm>
 
 #include "measure/measure_table.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -161,8 +162,7 @@ void ClientTray::takeReading(double mm) {
   const Taking taking{mm, fmt::format("{:.1f} mm", mm)};
   if (const auto problem = session_.addTaking(info.id, taking)) {
     goTo(info.id);
-    return tape_->say(
-        QString("%1; %2").arg(QString::fromStdString(problem->what), QString::fromStdString(problem->remedy)));
+    return tape_->say(words(msg("{}; {}", problem->what, problem->remedy), session_.order().units));
   }
   if (current_ + 1 < rows_.size()) goTo(rows_[current_ + 1]->info().id);
 }

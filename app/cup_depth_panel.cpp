@@ -1,4 +1,5 @@
 #include "app/cup_depth_panel.h"
+#include "render/words.h"
 
 #include <QPainter>
 #include <QVBoxLayout>
@@ -125,7 +126,7 @@ void CupDepthPanel::refresh() {
   const Design& d = *session_.design();
   CupDepth depth = cupDepth(d.block, ringsOf(d));
   const LengthFormat units = session_.order().units;
-  words_->setText(QString::fromStdString(depthInWords(depth, units)));
+  words_->setText(words(depthInWords(depth), units));
   volumes_->setText(
       QString("Holds %1 ml, the breast %2 ml, both as bodies turned about the bust point. The angle is what "
               "cloth loses out of a flat disc; where the pattern's curve lies above, the cup stands more "

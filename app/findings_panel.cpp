@@ -5,6 +5,7 @@
 
 #include "measure/figure.h"
 #include "measure/measure_table.h"
+#include "render/words.h"
 #include "rules/rule_table.h"
 
 namespace armure {
@@ -59,17 +60,17 @@ QString bustText(const Order& order, const Theme& theme) {
       upper.source == Source::Estimated);
   row("Full bust less underbust", q(formatLengthWithUnit(bust.mm - under.mm, order.units)),
       under.source == Source::Estimated);
-  row("European bra size", q(braSize(bust.mm, under.mm).text()), under.source == Source::Estimated);
+  row("European bra size", words(braSize(bust.mm, under.mm).text()), under.source == Source::Estimated);
   html += "</table>" +
           small("The bra size is by EN 13402-3 steps, for orientation only: nothing is drafted from it.", theme);
   return html + "<p></p>" + figureRows(figureFor(bust.mm - upper.mm), order.units, theme);
 }
 
-QString questionRow(const Question& question, const Theme& theme) {
+QString questionRow(const Question& question, LengthFormat units, const Theme& theme) {
   const bool note = question.severity == Severity::Note;
   return QString("<p><a style='color:%1' href='%2'>%3</a> %4</p>")
       .arg((note ? theme.secondInk : theme.attention).name(), q(question.measure),
-           QString(severityName(question.severity)), q(question.text));
+           QString(severityName(question.severity)), words(question.text, units));
 }
 
 }  // namespace
@@ -81,7 +82,7 @@ QString findingsText(const Order& order, const std::vector<Question>& questions,
     html += small(order.measures.all().size() < 3 ? "None yet; they come with the measures."
                                                   : "None: the measures agree with each other.",
                   theme);
-  for (const Question& question : questions) html += questionRow(question, theme);
+  for (const Question& question : questions) html += questionRow(question, order.units, theme);
   return html;
 }
 

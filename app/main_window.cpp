@@ -12,6 +12,7 @@
 
 #include "app/style_sheet.h"
 #include "app/words.h"
+#include "render/words.h"
 
 namespace armure {
 MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), records_(session_) {
@@ -149,7 +150,7 @@ void MainWindow::refreshOpenSeam() {
   openSeam_->setVisible(table_->mode() == TableMode::Taped);
   const std::string& seam = session_.selection().seam;
   const Seam* chosen = session_.design() ? session_.design()->pattern.seam(seam) : nullptr;
-  const QString name = chosen ? QString::fromStdString(chosen->name).toLower() : QString();
+  const QString name = chosen ? words(chosen->name).toLower() : QString();
   openSeam_->setEnabled(!name.isEmpty());
   openSeam_->setChecked(!name.isEmpty() && table_->isOpen(seam));
   openSeam_->setText(name.isEmpty() ? "leave a seam open" : "leave the " + name + " open");

@@ -10,6 +10,7 @@
 #include "app/main_window.h"
 #include "app/rules_tray.h"
 #include "app/style_shelf.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -231,7 +232,7 @@ QWidget* MainWindow::makeWalker() {
     reading->setText(walker_->reading());
     reading->setToolTip(walker_->reading());
     const Seam* seam = session_.design() ? session_.design()->pattern.seam(walker_->seam()) : nullptr;
-    if (seam) walkedSeam_->setText(QString::fromStdString(seam->name));
+    if (seam) walkedSeam_->setText(words(seam->name));
   });
   return walkerBox_;
 }

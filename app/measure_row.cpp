@@ -4,14 +4,15 @@
 #include <QVBoxLayout>
 
 #include "measure/takings.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
 
 QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
-QString questionText(const Question& question) {
-  const QString text = QString::fromStdString(question.text);
+QString questionText(const Question& question, LengthFormat units) {
+  const QString text = words(question.text, units);
   switch (question.severity) {
     case Severity::Note:
       return "Note: " + text;
@@ -87,7 +88,7 @@ void MeasureRow::refreshQuestion() {
   // The questions come most severe first; a contradiction stands at both its measures.
   for (const Question& question : session_.questions())
     if (question.measure == info_.id || question.other == info_.id)
-      return setQuestion(questionText(question), question.severity == Severity::Note);
+      return setQuestion(questionText(question, session_.order().units), question.severity == Severity::Note);
   setQuestion({});
 }
 

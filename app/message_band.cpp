@@ -1,4 +1,5 @@
 #include "app/message_band.h"
+#include "render/words.h"
 
 #include <QHBoxLayout>
 #include <utility>
@@ -46,7 +47,7 @@ void MessageBand::refresh() {
   QStringList messages;
   if (!message_.isEmpty()) messages << message_;
   if (session_.problem() && !session_.order().measures.all().empty())
-    messages << QString::fromStdString(session_.problem()->text()) +
+    messages << words(session_.problem()->line(), session_.order().units) +
                     (session_.design() ? ". The pattern below is the last one that could be drafted." : "");
   for (const std::string& w : session_.warnings()) messages << QString::fromStdString(w);
   if (question_) messages << question_->text;

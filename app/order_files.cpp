@@ -11,6 +11,7 @@
 #include "io/atomic_file.h"
 #include "io/order_file.h"
 #include "render/print_plan.h"
+#include "render/words.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -85,8 +86,8 @@ void OrderFiles::save() {
 void OrderFiles::saveTo(const QString& path, bool force) {
   if (const auto problem = whyNotWritten({path.toStdString(), FileKind::Order}, {}, force)) {
     if (whyNotWritten({path.toStdString(), FileKind::Order}, {}, true)) return band_.tell(*problem);
-    return band_.ask({QString::fromStdString(problem->where + ": " + problem->what) + ".", "Write over it",
-                      [this, path] { saveTo(path, true); }});
+    return band_.ask(
+        {words(msg("{}: {}.", problem->where, problem->what)), "Write over it", [this, path] { saveTo(path, true); }});
   }
   if (!lock_.take(path)) {
     lock_.take(session_.isForReading() ? QString() : QString::fromStdString(session_.path()));
@@ -130,7 +131,7 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
   if (!session_.path().empty()) inputs.emplace_back(session_.path());
   if (const auto problem = whyNotWritten(target, inputs, force)) {
     if (whyNotWritten(target, inputs, true)) return band_.tell(*problem);
-    return band_.ask({QString::fromStdString(problem->where + ": " + problem->what) + ".", "Write over it",
+    return band_.ask({words(msg("{}: {}.", problem->where, problem->what)), "Write over it",
                       [this, path, &exporter] { writeTo(path, exporter, true); }});
   }
   // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.

@@ -28,7 +28,7 @@ Result<Design> draftedSafely(const Order& order, const Design* before) {
   try {
     return recalc(order, before);
   } catch (const std::exception& e) {
-    return Problem{"the program met something it did not expect", quotable(e.what()),
+    return Problem{"the program met something it did not expect", verbatim(quotable(e.what())),
                    "your work is kept; take the last step back, and please keep the order file"};
   }
 }
@@ -129,7 +129,7 @@ namespace {
 
 std::string choiceName(std::string_view key) {
   if (const RuleInfo* rule = findRule(key)) return std::string(rule->label);
-  if (const auto shaping = parseShapingKey(key)) return shapingName(*shaping);
+  if (const auto shaping = parseShapingKey(key)) return english(shapingName(*shaping));
   if (const auto seam = seamOfKey(key)) return fmt::format("the difference in the seam {}", *seam);
   if (const auto lock = lockOfKey(key)) return fmt::format("holding {}, {}", lock->piece, lock->edge);
   return std::string(key);
@@ -240,7 +240,7 @@ void OrderSession::refresh() { show(draftedSafely(order(), design_.get())); }
 
 void OrderSession::show(Result<Design> made) {
   idle_.reset();
-  questions_ = made.ok() ? made->questions : questionsAbout(order().measures, order().units);
+  questions_ = made.ok() ? made->questions : questionsAbout(order().measures);
   if (made.ok()) {
     design_ = std::make_unique<const Design>(std::move(made).value());
     proposal_.reset();

@@ -6,6 +6,7 @@
 
 #include "app/rails_view.h"
 #include "prepare/cautions.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -30,7 +31,7 @@ void RailsView::drawRail(QPainter& p, size_t r) const {
   p.setFont(uiFont(TextSize::Body, current));
   p.setPen(current ? theme_->ink : theme_->secondInk);
   const QRectF name = layout_.nameRect(r);
-  p.drawText(name, Qt::AlignVCenter | Qt::AlignLeft, q(rail.name).toLower() + (rail.own ? " *" : ""));
+  p.drawText(name, Qt::AlignVCenter | Qt::AlignLeft, words(rail.name).toLower() + (rail.own ? " *" : ""));
   if (rail.own) p.drawText(layout_.removeRect(r), Qt::AlignCenter, QStringLiteral("×"));
 
   for (size_t g = 0; g < rail.gaps.size(); ++g) drawGap(p, r, g);

@@ -1,4 +1,5 @@
 #include "app/reduction_panel.h"
+#include "render/words.h"
 
 #include <QPainter>
 #include <QVBoxLayout>
@@ -18,7 +19,8 @@ std::vector<LevelsTable::Row> levelRows(const Design& d, LengthFormat units) {
   for (const Level& l : d.block.levels.all) {
     if (l.readOff || l.beyondHem || l.id == level::kTop || l.id == level::kBust) continue;
     const double less = l.bodyGirth - l.finishedGirth;
-    rows.push_back({q(l.name).toLower(), q(formatLength(l.bodyGirth, units)), q(formatLength(l.finishedGirth, units)),
+    rows.push_back({words(l.name).toLower(), q(formatLength(l.bodyGirth, units)),
+                    q(formatLength(l.finishedGirth, units)),
                     std::abs(less) < 0.4 ? QStringLiteral("–")
                                          : QString(less < 0 ? "+" : "") + q(formatLength(std::abs(less), units)),
                     tight(l)});

@@ -10,6 +10,7 @@
 #include "app/words.h"
 #include "operations/crossing.h"
 #include "render/pattern_painter.h"
+#include "render/words.h"
 #include "sheet/sheet.h"
 
 namespace armure {
@@ -188,7 +189,7 @@ void SeamWalker::drawSides(QPainter& p) const {
     const Piece& piece = pattern()->pieces[(first ? seam.a : seam.b).piece];
     p.setPen(theme_->ink);
     p.drawText(QRectF(4, y, kLeft - 12, kSide), Qt::AlignRight | Qt::AlignVCenter,
-               QString("%1  %2").arg(piece.number).arg(QString::fromStdString(piece.name)));
+               QString("%1  %2").arg(piece.number).arg(words(piece.name)));
     const QRectF bar(at(now_.marks.front()), y, at(now_.marks.back()) - at(now_.marks.front()), kSide);
     QColor fill = first ? theme_->tint : theme_->tintDeep;
     p.fillRect(bar, fill);

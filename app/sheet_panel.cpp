@@ -1,4 +1,5 @@
 #include "app/sheet_panel.h"
+#include "render/words.h"
 
 #include <QHash>
 #include <QPainter>
@@ -71,14 +72,14 @@ class SheetPanel::RowPainter : public QStyledItemDelegate {
     const auto text = [&](const QRect& where, const QString& s) {
       p->drawText(where, Qt::AlignLeft | Qt::AlignVCenter, fitted(s, p->font(), room));
     };
-    const QString subject = QString::fromStdString(r->subject);
+    const QString subject = words(r->subject);
     p->setPen(theme_->ink);
     if (fails) {
       text(QRect(inside.left(), inside.top(), inside.width(), inside.height() / 2), subject);
       p->setFont(uiFont(TextSize::Small));
       p->setPen(theme_->secondInk);
       text(QRect(inside.left(), inside.center().y() + 1, inside.width(), inside.height() / 2),
-           QString::fromStdString(r->detail));
+           words(r->detail, session_.order().units));
     } else {
       p->setPen(r->passes() ? theme_->secondInk : theme_->ink);
       text(inside, markOf(r->verdict) + subject);
@@ -201,8 +202,8 @@ void SheetPanel::showRemedy() {
   const bool shown = r && !r->passes();
   mending_->setVisible(shown);
   if (!shown) return;
-  const std::string& words = r->remedy.empty() ? r->detail : r->remedy;
-  remedy_->setText(QString::fromStdString(words.substr(0, 1)).toUpper() + QString::fromStdString(words.substr(1)));
+  const Message& way = r->remedy.empty() ? r->detail : r->remedy;
+  remedy_->setText(QString::fromStdString(capitalised(say(way, session_.order().units))));
   mend_->setText(wayOf(*r));
   // A wrapped text says how high it is only once it is laid out; it must not be cut until then.
   const int room = list_->width() - mend_->sizeHint().width() - 24;
@@ -216,13 +217,18 @@ void SheetPanel::refresh() {
   const int rows = d ? static_cast<int>(d->sheet.rows.size()) : 0;
   while (list_->count() > rows) delete list_->takeItem(list_->count() - 1);
   while (list_->count() < rows) list_->addItem(QString());
+  told_.resize(static_cast<size_t>(rows));
   std::vector<bool> tall;
   for (int i = 0; i < rows; ++i) {
     const CheckRow& r = d->sheet.rows[static_cast<size_t>(i)];
     QListWidgetItem* item = list_->item(i);
-    const QString name = QString::fromStdString(r.subject + ": " + std::string(verdictName(r.verdict)));
-    item->setData(Qt::AccessibleTextRole, name);
-    item->setToolTip(QString::fromStdString(r.remedy.empty() ? r.detail : r.detail + ". To mend it: " + r.remedy));
+    Told told{msg("{}: {}", r.subject, known(verdictName(r.verdict))),
+              r.remedy.empty() ? r.detail : msg("{}. To mend it: {}", r.detail, r.remedy), session_.order().units};
+    if (Told& before = told_[static_cast<size_t>(i)]; told != before) {
+      item->setData(Qt::AccessibleTextRole, words(told.name));
+      item->setToolTip(words(told.tip, told.units));
+      before = std::move(told);
+    }
     item->setData(kAmountRole, amountText(r, session_.order().units));
     tall.push_back(isTall(r));
   }

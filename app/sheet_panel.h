@@ -39,6 +39,13 @@ class SheetPanel : public QWidget {
   QPushButton* mend_;
   class RowPainter;
   RowPainter* painter_;
+  // What a row says to those who do not see it painted.
+  struct Told {
+    Message name, tip;
+    LengthFormat units;
+    bool operator==(const Told&) const = default;
+  };
+  std::vector<Told> told_;  // by row
   std::vector<bool> tall_;  // by row, as laid out
 };
 

@@ -10,6 +10,7 @@
 #include "prepare/marks.h"
 #include "prepare/paper.h"
 #include "render/pattern_painter.h"
+#include "render/words.h"
 #include "rules/draft_rules.h"
 
 namespace armure {
@@ -90,9 +91,8 @@ class SceneMaker {
       path.lineTo(right, l.back);
       add(Ink::LevelLine, path, target);
       const bool crowded = l.id == level::kHighHip && block_.levels.at(level::kHem).front - l.front < 18;
-      scene_.labels.push_back(
-          {LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)),
-           QString::fromStdString(l.name).toLower() + (l.estimated() ? QStringLiteral(" *") : QString())});
+      scene_.labels.push_back({LabelKind::LevelName, QPointF(-kLabelSpace, l.front - (crowded ? 4 : 0)),
+                               words(l.name).toLower() + (l.estimated() ? QStringLiteral(" *") : QString())});
     }
   }
 
@@ -358,7 +358,7 @@ class SceneMaker {
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     if (scene_.crowded) return;  // there is no room for names
-    const QString name = QString::fromStdString(p.name).replace(' ', '\n');
+    const QString name = words(p.name).replace(' ', '\n');
     const double below = 15 + 8.0 * std::max(0, static_cast<int>(name.count('\n')) - 1);  // three lines stand lower
     scene_.labels.push_back({LabelKind::PieceName, toQt(at), name, 0, {0, below}});
   }

@@ -7,6 +7,7 @@
 #include <QVBoxLayout>
 
 #include "render/theme.h"
+#include "render/words.h"
 
 namespace armure {
 
@@ -43,7 +44,7 @@ void ValueRow::typed(const QString& text) {
   typing_ = true;
   const auto problem = apply_(text.toStdString());
   typing_ = false;
-  setWrong(problem ? QString::fromStdString(problem->what + "; " + problem->remedy) : QString());
+  setWrong(problem ? words(msg("{}; {}", problem->what, problem->remedy)) : QString());
 }
 
 void ValueRow::setWrong(const QString& message) {

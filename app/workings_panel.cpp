@@ -6,6 +6,7 @@
 #include "measure/measure_table.h"
 #include "measure/predict.h"
 #include "prepare/marks.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -35,18 +36,18 @@ QString termRow(const Term& t, bool first, LengthFormat units, const Theme& them
   const QString color = (t.source == Source::Estimated ? theme.attention : theme.secondInk).name();
   return QString(
              "<tr><td>%1%2</td><td align='right'><b>%3</b></td><td style='color:%4; font-size:12px'>&nbsp;%5</td></tr>")
-      .arg(sign, q(t.label), q(formatLength(t.mm, units)), color, sourceName(t.source));
+      .arg(sign, words(t.label, units), q(formatLength(t.mm, units)), color, sourceName(t.source));
 }
 
 QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
-  QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(w.title)) + tableOpen();
+  QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), words(w.title, units)) + tableOpen();
   for (size_t i = 0; i < w.terms.size(); ++i) html += termRow(w.terms[i], i == 0, units, theme);
   html += QString(
               "<tr><td style='border-top:1px solid %1'><b>= </b></td><td align='right' style='border-top:1px solid "
               "%1'><b>%2</b></td><td style='border-top:1px solid %1'>&nbsp;%3</td></tr></table>")
               .arg(theme.ink.name(), q(formatLength(w.result, units)), q(unitSymbol(units.unit)));
   if (!w.note.empty())
-    html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), q(w.note));
+    html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), words(w.note, units));
   return html;
 }
 
@@ -61,7 +62,7 @@ QString seamText(const Order& order, const Design& d, const Seam& seam, const Th
   const Walk w = walk(d.pattern, seam);
   const Piece &a = d.pattern.pieces[seam.a.piece], &b = d.pattern.pieces[seam.b.piece];
   QString html = QString("<p style='color:%1'>%2: piece %3 joins piece %4, walked from the underbust notch</p>")
-                     .arg(theme.secondInk.name(), q(seam.name))
+                     .arg(theme.secondInk.name(), words(seam.name))
                      .arg(a.number)
                      .arg(b.number) +
                  tableOpen();
@@ -89,50 +90,52 @@ QString seamText(const Order& order, const Design& d, const Seam& seam, const Th
       html += QString("<p style='color:%1; font-size:12px'>At the %2, %3 was trimmed off the %4.</p>")
                   .arg(theme.secondInk.name(), t.atTop ? "top" : "hem",
                        q(formatLengthWithUnit(t.amount, {Unit::Millimetre, 8})),
-                       q(d.pattern.pieces[t.piece].name).toLower());
+                       words(d.pattern.pieces[t.piece].name).toLower());
   return html;
 }
 
 QString edgeText(const Order& order, const Design& d, size_t i, const Edge& e, const Theme& theme) {
   return QString("<p style='color:%1'>%2, %3 edge</p>")
-             .arg(theme.secondInk.name(), q(d.pattern.pieces[i].name), q(e.id)) +
+             .arg(theme.secondInk.name(), words(d.pattern.pieces[i].name), q(e.id)) +
          tableOpen() +
          QString(
              "<tr><td>length of the sewn line</td><td align='right'><b>%1</b></td></tr><tr><td>allowance</td><td "
              "align='right'><b>%2</b></td></tr></table>")
-             .arg(q(formatLengthWithUnit(e.path.length(), order.units)), q(edgeNote(d.pattern, i, e, order.units)));
+             .arg(q(formatLengthWithUnit(e.path.length(), order.units)), words(edgeNote(d.pattern, i, e), order.units));
 }
 
 QString pieceText(const Order& order, const Design& d, const Piece& p, const Theme& theme) {
-  QString html =
-      QString("<p style='color:%1'>%2, %3 of %4</p>").arg(theme.secondInk.name(), q(p.name)).arg(p.number).arg(p.of) +
-      tableOpen();
+  QString html = QString("<p style='color:%1'>%2, %3 of %4</p>")
+                     .arg(theme.secondInk.name(), words(p.name))
+                     .arg(p.number)
+                     .arg(p.of) +
+                 tableOpen();
   for (const LevelLine& l : p.levelLines())
     for (const PatternLevel& level : d.pattern.levels)
       if (level.id == l.level)
         html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")
-                    .arg(q(level.name).toLower(), p.onFold.empty() ? "" : " of the half",
+                    .arg(words(level.name).toLower(), p.onFold.empty() ? "" : " of the half",
                          q(formatLengthWithUnit(l.width(), order.units)));
   html += "</table>";
   QStringList lines;
-  for (const std::string& line : labelLines(p)) lines << q(line);
+  for (const Message& line : labelLines(p)) lines << words(line);
   return html + QString("<p style='color:%1; font-size:12px'>%2</p>").arg(theme.secondInk.name(), lines.join(", "));
 }
 
-QString rowText(const CheckRow& r, const Theme& theme) {
-  QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), q(r.subject));
-  if (r.verdict == Verdict::Note) return html + QString("<p>%1</p>").arg(q(r.detail));
+QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
+  QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), words(r.subject));
+  if (r.verdict == Verdict::Note) return html + QString("<p>%1</p>").arg(words(r.detail, units));
   const auto amount = [&](double v) {
     return r.quantity == Quantity::Length  ? q(formatLengthWithUnit(v, {Unit::Millimetre, 8}))
            : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°")
                                            : QString::number(v, 'f', 0);
   };
   if (r.kind == CheckKind::Wish)
-    html += "<p>" + q(r.detail) + "</p>";
+    html += "<p>" + words(r.detail, units) + "</p>";
   else
     html += QString("<p>%1 <b>%2</b>, limit %3</p>")
-                .arg(r.passes() ? "Measured" : q(r.detail) + ":", amount(r.amount), amount(r.limit));
-  if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(q(r.remedy));
+                .arg(r.passes() ? "Measured" : words(r.detail, units) + ":", amount(r.amount), amount(r.limit));
+  if (!r.remedy.empty()) html += QString("<p>To mend it: %1.</p>").arg(words(r.remedy, units));
   return html;
 }
 
@@ -173,7 +176,7 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
   QString html;
   if (const std::string_view measure = measureOfKey(s.working); !measure.empty() && !s.row)
     return measureText(order, measure, theme);
-  if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], theme);
+  if (s.row && *s.row < design.sheet.rows.size()) html += rowText(design.sheet.rows[*s.row], order.units, theme);
   if (!s.seam.empty() && !s.row)
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
       if (design.pattern.pieces[i].id == s.piece)
@@ -242,7 +245,7 @@ void WorkingsPanel::showIdle() {
   QStringList lines;
   for (const Idle& i : session_.idle())
     if (!i.key.starts_with("measure "))
-      lines << QString("idle: %1, %2").arg(QString::fromStdString(i.key), QString::fromStdString(i.reason));
+      lines << QString("idle: %1, %2").arg(QString::fromStdString(i.key), words(i.reason));
   idle_->setText(lines.join("\n"));
   idle_->setVisible(!lines.isEmpty());
 }

@@ -118,7 +118,7 @@ void typedMeasureWithFigure(benchmark::State& state) {
 
 void questions(benchmark::State& state) {
   const Order order = demoOrder();
-  for (auto _ : state) benchmark::DoNotOptimize(questionsAbout(order.measures, order.units));
+  for (auto _ : state) benchmark::DoNotOptimize(questionsAbout(order.measures));
 }
 
 // The largest case: four lines in each half, most at the side, a strong reduction.

@@ -48,7 +48,7 @@ std::filesystem::path ClientBook::defaultFile() {
 }
 
 Problem ClientBook::problem(const std::string& doing, const QSqlError& error) const {
-  return {file_.string(), fmt::format("could not {} ({})", doing, error.databaseText().toStdString()),
+  return {verbatim(file_.string()), msg("could not {} ({})", doing, error.databaseText().toStdString()),
           "the book was left as it was; see that the folder can be written and the disk is not full, or move the file "
           "away to start a new book"};
 }
@@ -114,8 +114,8 @@ Result<MeasureSet> ClientBook::measures(const std::string& set) const {
     Use use = Use::Last;
   };
   std::map<std::string, Row> rows;
-  const auto damaged = [&](const std::string& what) {
-    return Problem{file_.string(), "these measures are damaged: " + what,
+  const auto damaged = [&](const Message& what) {
+    return Problem{verbatim(file_.string()), msg("these measures are damaged: {}", what),
                    "close the program and start it again: the book is then restored from its last sound version"};
   };
   int count = 0;
@@ -126,7 +126,7 @@ Result<MeasureSet> ClientBook::measures(const std::string& set) const {
     if (++count > kMostRows || row.takings.size() >= kMostTakings) return damaged("there are too many");
     if (query.value(2).toString().size() > kLongestText || query.value(3).toString().size() > kLongestText)
       return damaged("a text is too long");
-    if (!std::isfinite(mm) || mm <= 0) return damaged(fmt::format("{} is {}", quotable(id), mm));
+    if (!std::isfinite(mm) || mm <= 0) return damaged(msg("{} is {}", quotable(id), mm));
     if (const auto wrong = measureProblem(id, mm)) return damaged(wrong->what);
     row.takings.push_back({mm, textAt(query, 2)});
     row.note = textAt(query, 3);
@@ -174,7 +174,7 @@ std::optional<Problem> ClientBook::putSet(const std::string& set, const std::str
         statement(database(), "UPDATE measure_set SET taken_on = ? WHERE id = ?", {sqlText(date), sqlText(set)});
     if (!update.exec()) return problem(doing, update.lastError());
     if (update.numRowsAffected() != 1)
-      return Problem{file_.string(), "these measures are no longer in the book", "keep them as a new set"};
+      return Problem{verbatim(file_.string()), "these measures are no longer in the book", "keep them as a new set"};
     if (auto failed = run("DELETE FROM taking WHERE measure_set = ?", {sqlText(set)}, doing)) return failed;
     return writeMeasures(set, measures, doing);
   });

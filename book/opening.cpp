@@ -54,7 +54,7 @@ Result<ClientBook> ClientBook::open(const std::filesystem::path& file) {
   }
   // A file that is no book stays as it is, unless there are versions of the book it was.
   if (BookVersions(file).all().empty() || opened.problem().remedy == kOpenNewer) return opened;
-  return replaceDamaged(file, {"all of it: " + opened.problem().what});
+  return replaceDamaged(file, {"all of it: " + english(opened.problem().what)});
 }
 
 Result<ClientBook> ClientBook::openFile(const std::filesystem::path& file) {
@@ -64,9 +64,9 @@ Result<ClientBook> ClientBook::openFile(const std::filesystem::path& file) {
     fs::permissions(file.parent_path(), fs::perms::owner_all, failed);
   }
   if (fs::exists(file, failed) && !fs::is_regular_file(file, failed))
-    return Problem{file.string(), "this is not a file", "name a file for the book"};
+    return Problem{verbatim(file.string()), "this is not a file", "name a file for the book"};
   if (!QSqlDatabase::isDriverAvailable("QSQLITE"))
-    return Problem{file.string(), "the client book needs the SQLite part of Qt",
+    return Problem{verbatim(file.string()), "the client book needs the SQLite part of Qt",
                    "install the Debian package libqt6sql6-sqlite"};
   ClientBook book(QUuid::createUuid().toString(), file);  // a name for the connection
   QSqlDatabase db = QSqlDatabase::addDatabase("QSQLITE", book.connection_);
@@ -89,7 +89,8 @@ Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file,
   std::error_code failed;
   fs::rename(file, aside, failed);
   if (failed)
-    return Problem{file.string(), "the client book is damaged and cannot be put aside: " + failed.message(),
+    return Problem{verbatim(file.string()),
+                   msg("the client book is damaged and cannot be put aside: {}", failed.message()),
                    "see that its folder can be written"};
   ownerOnly(aside);
   // The newest version that is sound, or an empty book.
@@ -116,11 +117,11 @@ Result<ClientBook> ClientBook::replaceDamaged(const std::filesystem::path& file,
   std::string names;
   for (size_t i = 0; i < damaged.size() && i < 5; ++i) names += (i == 0 ? "" : ", ") + damaged[i];
   if (damaged.size() > 5) names += fmt::format(" and {} more", damaged.size() - 5);
-  book.damage_ = Problem{file.string(), "the client book was damaged: " + names,
-                         fmt::format("{}; {} sets were read from the damaged book, which is kept as {}",
-                                     from.empty() ? std::string("no sound version of it was kept")
-                                                  : "it was restored from the kept version " + from,
-                                     taken, aside.filename().string())};
+  book.damage_ = Problem{verbatim(file.string()), msg("the client book was damaged: {}", names),
+                         msg("{}; {} sets were read from the damaged book, which is kept as {}",
+                             from.empty() ? Message("no sound version of it was kept")
+                                          : msg("it was restored from the kept version {}", from),
+                             taken, aside.filename().string())};
   kept.keep(book.database());
   return Result<ClientBook>(std::move(book));
 }
@@ -145,9 +146,8 @@ std::optional<Problem> ClientBook::makeTables() const {
   const int found = version.value(0).toInt();
   if (found == kBookVersion) return std::nullopt;
   if (found > kBookVersion || found < 0)
-    return Problem{file_.string(),
-                   fmt::format("the book has version {}, this program knows up to {}", found, kBookVersion),
-                   kOpenNewer};
+    return Problem{verbatim(file_.string()),
+                   msg("the book has version {}, this program knows up to {}", found, kBookVersion), kOpenNewer};
   version.finish();
   std::vector<const char*> statements{kSealTable};
   if (found == 0) statements.insert(statements.begin(), std::begin(kSchema), std::end(kSchema));
@@ -170,13 +170,13 @@ std::optional<Problem> ClientBook::strangeTables() const {
   while (query.next()) {
     const QString name = query.value(0).toString();
     if (std::none_of(std::begin(kTables), std::end(kTables), [&](const char* t) { return name == t; }))
-      return Problem{file_.string(),
-                     fmt::format("this is not a client book: it has a part \"{}\"", quotable(name.toStdString())),
+      return Problem{verbatim(file_.string()),
+                     msg("this is not a client book: it has a part \"{}\"", quotable(name.toStdString())),
                      "move the file away to start a new book"};
     ++known;
   }
   if (known == std::size(kTables)) return std::nullopt;
-  return Problem{file_.string(), "parts of the book are missing", "move the file away to start a new book"};
+  return Problem{verbatim(file_.string()), "parts of the book are missing", "move the file away to start a new book"};
 }
 
 std::vector<std::string> ClientBook::damaged() const {

@@ -21,6 +21,7 @@
 #include "rules/nearest.h"
 #include "rules/paper_table.h"
 #include "rules/prepare_rules.h"
+#include "units/language.h"
 
 namespace armure::cli {
 namespace {
@@ -32,7 +33,8 @@ int complain(const Problem& problem) {
 
 // The same problem, with the file put before the place.
 Problem inFile(const std::string& file, Problem problem) {
-  problem.where = problem.where.empty() ? quotable(file) : quotable(file) + ", " + problem.where;
+  problem.where =
+      problem.where.empty() ? verbatim(quotable(file)) : msg("{}, {}", quotable(file), std::move(problem.where));
   return problem;
 }
 
@@ -44,8 +46,9 @@ Problem unknownPreset(const std::string& kind, const std::string& value) {
   std::vector<std::string_view> words;
   for (const Preset& p : kind == "style" ? styleTable() : schoolTable()) words.push_back(p.id);
   const auto meant = nearest(value, words);
-  return {kind, fmt::format("\"{}\" is not known", quotable(value)),
-          fmt::format("{}armure-cli {}s lists them", meant ? fmt::format("did you mean {}? ", *meant) : "", kind)};
+  return {verbatim(kind), msg("\"{}\" is not known", quotable(value)),
+          meant ? msg("did you mean {}? armure-cli {}s lists them", verbatim(*meant), kind)
+                : msg("armure-cli {}s lists them", kind)};
 }
 
 std::optional<Problem> applySetting(Order& order, const std::string& setting);
@@ -62,16 +65,16 @@ void tell(Printer& out, const std::string& file, const Order& order, const Desig
   if (const size_t failing = design.sheet.failing(); failing > 0)
     fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(file),
                failing == 1 ? std::string("a row fails") : fmt::format("{} rows fail", failing));
-  for (const Idle& i : idleIn(order, design)) out.print("idle  {}: {}\n", quotable(i.key), i.reason);
+  for (const Idle& i : idleIn(order, design)) out.print("idle  {}: {}\n", quotable(i.key), english(i.reason));
 }
 
 // Applies KEY=VALUE: a choice, a measure, or one of title, client, date, notes, style, school, units.
 std::optional<Problem> applySetting(Order& order, const std::string& setting) {
   const size_t equals = setting.find('=');
   if (equals == std::string::npos)
-    return Problem{quotable(setting), "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
+    return Problem{verbatim(quotable(setting)), "is not of the form KEY=VALUE", "for example hem.length=\"5 in\""};
   const std::string key = setting.substr(0, equals), value = setting.substr(equals + 1);
-  if (!isUtf8(setting)) return Problem{quotable(setting), "is not text in UTF-8", "write it in UTF-8"};
+  if (!isUtf8(setting)) return Problem{verbatim(quotable(setting)), "is not text in UTF-8", "write it in UTF-8"};
   for (const auto& [name, member] : {std::pair<const char*, std::string*>{"title", &order.title},
                                      {"client", &order.client},
                                      {"date", &order.date},
@@ -89,7 +92,7 @@ std::optional<Problem> applySetting(Order& order, const std::string& setting) {
   if (key == "units") {
     const Result<Unit> unit = parseUnit(value);
     if (!unit.ok() || unit.value() == Unit::Millimetre)
-      return Problem{key, fmt::format("\"{}\" is not known", quotable(value)), "use in or cm"};
+      return Problem{verbatim(key), msg("\"{}\" is not known", quotable(value)), "use in or cm"};
     order.units.unit = unit.value();
     return std::nullopt;
   }
@@ -99,7 +102,7 @@ std::optional<Problem> applySetting(Order& order, const std::string& setting) {
       return std::nullopt;
     }
     Result<std::vector<Taking>> takings = readTakings(key, value, order.units.unit);
-    if (!takings.ok()) return Problem{key, takings.problem().what, takings.problem().remedy};
+    if (!takings.ok()) return Problem{verbatim(key), takings.problem().what, takings.problem().remedy};
     order.measures.set(key, measureOf(std::move(takings).value(), Use::Last, ""));
     return std::nullopt;
   }
@@ -125,11 +128,11 @@ std::string amountText(const CheckRow& r, double v) {
   return fmt::format("{:.0f}", v);
 }
 
-Json rowJson(const CheckRow& r) {
+Json rowJson(const CheckRow& r, LengthFormat units) {
   return {{"check", checkName(r.kind)},
           {"result", verdictName(r.verdict)},
-          {"subject", r.subject},
-          {"detail", r.detail},
+          {"subject", english(r.subject)},
+          {"detail", say(r.detail, units)},
           {"amount", r.amount},
           {"limit", r.limit},
           {"unit", r.quantity == Quantity::Length  ? "mm"
@@ -139,30 +142,31 @@ Json rowJson(const CheckRow& r) {
           {"edge", r.edge},
           {"seam", r.seam},
           {"level", r.level},
-          {"remedy", r.remedy}};
+          {"remedy", say(r.remedy, units)}};
 }
 
-void printRow(Printer& out, const CheckRow& r) {
+void printRow(Printer& out, const CheckRow& r, LengthFormat units) {
+  const std::string subject = english(r.subject), detail = say(r.detail, units);
   switch (r.verdict) {
     case Verdict::Fail:
     case Verdict::Advice:
       return out.print("{:<5} {:<16} {}: {}: {} (limit {}); {}\n", r.fails() ? "FAIL" : "advice", checkName(r.kind),
-                       r.subject, r.detail, amountText(r, r.amount), amountText(r, r.limit), r.remedy);
+                       subject, detail, amountText(r, r.amount), amountText(r, r.limit), say(r.remedy, units));
     case Verdict::Note:
       return out.print("{:<5} {:<16} {}: {}{}\n", r.kind == CheckKind::Idle ? "idle" : "note", checkName(r.kind),
-                       r.subject, r.detail,
+                       subject, detail,
                        r.amount <= 0                ? ""
                        : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
                                                     : fmt::format(", {:.1f} mm", r.amount));
     case Verdict::Pass:
       break;
   }
-  out.print("{:<5} {:<16} {}: {}\n", "pass", checkName(r.kind), r.subject, amountText(r, r.amount));
+  out.print("{:<5} {:<16} {}: {}\n", "pass", checkName(r.kind), subject, amountText(r, r.amount));
 }
 
 void printSheet(Printer& out, const Order& order, const Design& d) {
-  for (const CheckRow& r : d.sheet.rows) printRow(out, r);
-  for (const Question& q : d.questions) out.print("{:<13} {}\n", severityName(q.severity), q.text);
+  for (const CheckRow& r : d.sheet.rows) printRow(out, r, order.units);
+  for (const Question& q : d.questions) out.print("{:<13} {}\n", severityName(q.severity), say(q.text, order.units));
   const ReductionClass reduction = d.reduction();
   if (reduction.percent > 0) {
     const Level& waist = d.block.levels.at(level::kWaist);
@@ -176,7 +180,7 @@ void printSheet(Printer& out, const Order& order, const Design& d) {
               c.largestMove);
     for (const EdgeMove& m : d.balanced->moves)
       out.print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
-                m.near.empty() ? "" : " at the " + m.near, m.why);
+                m.near.empty() ? "" : " at the " + m.near, english(m.why));
   }
   out.print("\n{} checks, {} to mend, {} to consider\n", d.sheet.rows.size(), d.sheet.failing(),
             d.sheet.count(Verdict::Advice));
@@ -191,9 +195,9 @@ Json balanceJson(const Balanced& b) {
                      {"mm", m.largest},
                      {"acrossMm", m.across},
                      {"near", m.near},
-                     {"why", m.why}});
+                     {"why", english(m.why)}});
   Json unreachable = Json::array();
-  for (const Unreachable& u : b.unreachable) unreachable.push_back(wordsOf(u, b.pattern).text());
+  for (const Unreachable& u : b.unreachable) unreachable.push_back(english(wordsOf(u, b.pattern).line()));
   const BalanceCertificate& c = b.certificate;
   return {{"converged", c.converged},
           {"steps", c.iterations},
@@ -205,11 +209,11 @@ Json balanceJson(const Balanced& b) {
           {"moves", std::move(moves)}};
 }
 
-Json sheetJson(const Design& d) {
+Json sheetJson(const Design& d, LengthFormat units) {
   Json rows = Json::array(), questions = Json::array();
-  for (const CheckRow& r : d.sheet.rows) rows.push_back(rowJson(r));
+  for (const CheckRow& r : d.sheet.rows) rows.push_back(rowJson(r, units));
   for (const Question& q : d.questions)
-    questions.push_back({{"measure", q.measure}, {"severity", severityName(q.severity)}, {"text", q.text}});
+    questions.push_back({{"measure", q.measure}, {"severity", severityName(q.severity)}, {"text", say(q.text, units)}});
   Json cautions = Json::array();
   if (d.reduction().percent > 0)
     for (std::string_view c : reductionCautions()) cautions.push_back(c);
@@ -247,7 +251,7 @@ int newOrder(Printer& out, const NewArguments& a) {
   for (const Question& question : design->questions)
     if (question.severity != Severity::Note)
       fmt::print(stderr, "armure-cli: {}: please check {}: {}\n", quotable(a.measurements), question.measure,
-                 question.text);
+                 say(question.text, order.units));
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   tell(out, a.output, order, *design);
   return kDone;
@@ -260,11 +264,11 @@ int check(Printer& out, const std::string& path, bool asJson) {
   Result<Design> made = recalc(file->order);
   if (!made.ok()) return complain(inFile(path, made.problem()));
   Design design = std::move(made).value();
-  std::vector<std::pair<std::string, std::string>> idle;
+  std::vector<std::pair<std::string, Message>> idle;
   for (const Idle& i : idleIn(file->order, design)) idle.emplace_back(i.key, i.reason);
   addIdleRows(design.sheet, idle);
   if (asJson) {
-    out.print("{}\n", sheetJson(design).dump(1, ' ', false, Json::error_handler_t::replace));
+    out.print("{}\n", sheetJson(design, file->order.units).dump(1, ' ', false, Json::error_handler_t::replace));
   } else {
     printSheet(out, file->order, design);
   }
@@ -278,7 +282,7 @@ std::optional<Problem> whyNotExported(const std::vector<Replacing>& targets, con
     std::error_code error;
     for (size_t k = 0; k < i; ++k)
       if (targets[k].path == targets[i].path || std::filesystem::equivalent(targets[k].path, targets[i].path, error))
-        return Problem{quotable(targets[i].path.string()), "two exports have this name", "give each its own"};
+        return Problem{verbatim(quotable(targets[i].path.string())), "two exports have this name", "give each its own"};
   }
   return std::nullopt;
 }
@@ -312,9 +316,9 @@ int exportFiles(Printer&, const ExportArguments& a) {
     wanted.push_back(&e);
     targets.push_back({named->second, e.kind});
   }
-  if (targets.empty()) return complain({"export", "nothing to export", "name at least one of " + options});
+  if (targets.empty()) return complain({"export", "nothing to export", msg("name at least one of {}", options)});
   if (!a.paper.empty() && !isPaper(a.paper))
-    return complain({"--paper", fmt::format("\"{}\" is not known", quotable(a.paper)), "use " + papersInWords()});
+    return complain({"--paper", msg("\"{}\" is not known", quotable(a.paper)), msg("use {}", papersInWords())});
   if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));

@@ -116,7 +116,7 @@ int main(int argc, char** argv) {
     if (*listKeys) code = keys(out);
   } catch (const std::exception& e) {
     return complain({"armure-cli",
-                     fmt::format("the program met something it did not expect ({})", armure::quotable(e.what())),
+                     armure::msg("the program met something it did not expect ({})", armure::quotable(e.what())),
                      "nothing was written; please keep the files, this is a fault of the program"});
   }
   if (const auto problem = out.flush()) return complain(*problem);

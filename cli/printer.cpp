@@ -14,7 +14,7 @@ std::optional<Problem> Printer::flush() {
     const ssize_t n = ::write(STDOUT_FILENO, rest.data(), rest.size());
     if (n < 0 && errno == EINTR) continue;
     if (n <= 0)
-      return Problem{"standard output", fmt::format("cannot be written: {}", std::strerror(errno)),
+      return Problem{"standard output", msg("cannot be written: {}", verbatim(std::strerror(errno))),
                      "free some space, or send it elsewhere"};
     rest.remove_prefix(static_cast<size_t>(n));
   }

@@ -9,18 +9,21 @@
 #include <utility>
 #include <variant>
 
+#include "message.h"
+
 namespace armure {
 
 struct Problem {
-  std::string where;   // the place: a file and line, a measure, a piece and edge
-  std::string what;    // what is wrong there, with the value
-  std::string remedy;  // what would be right
+  Message where;   // the place: a file and line, a measure, a piece and edge
+  Message what;    // what is wrong there, with the value
+  Message remedy;  // what would be right
 
   // One line: "WHERE: WHAT; REMEDY".
-  std::string text() const {
-    std::string line = where.empty() ? what : where + ": " + what;
-    return remedy.empty() ? line : line + "; " + remedy;
+  Message line() const {
+    if (where.empty()) return remedy.empty() ? what : msg("{}; {}", what, remedy);
+    return remedy.empty() ? msg("{}: {}", where, what) : msg("{}: {}; {}", where, what, remedy);
   }
+  std::string text() const { return english(line()); }
 };
 
 // Either a value or the Problem that kept it from being made.
@@ -38,13 +41,17 @@ class [[nodiscard]] Result {
     if (!ok()) throw std::logic_error("Result without a value: " + problem().text());
     return std::get<T>(content_);
   }
+  T& value() & {
+    if (!ok()) throw std::logic_error("Result without a value: " + problem().text());
+    return std::get<T>(content_);
+  }
   T&& value() && {
     if (!ok()) throw std::logic_error("Result without a value: " + problem().text());
     return std::get<T>(std::move(content_));
   }
   const T& operator*() const& { return value(); }
   const T* operator->() const { return &value(); }
-  T* operator->() { return const_cast<T*>(&value()); }
+  T* operator->() { return &value(); }
 
   const Problem& problem() const { return std::get<Problem>(content_); }
 

@@ -8,6 +8,8 @@
 #include <string>
 #include <vector>
 
+#include "message.h"
+
 namespace armure {
 
 // Where a value comes from.
@@ -21,17 +23,17 @@ enum class Source {
 
 struct Term {
   char sign = '+';  // '+' or '-'
-  std::string label;
+  Message label;
   double mm = 0;
   Source source = Source::Computed;
 };
 
 struct Working {
-  std::string key;    // what it is about, e.g. "front.waist.side"
-  std::string title;  // "Front, waist: the side stands at"
+  std::string key;  // what it is about, e.g. "front.waist.side"
+  Message title;    // "Front, waist: the side stands at"
   std::vector<Term> terms;
   double result = 0;  // mm; the signed sum of the terms unless `note` says otherwise
-  std::string note;   // the formula in words and its source
+  Message note;       // the formula in words and its source
 };
 
 }  // namespace armure

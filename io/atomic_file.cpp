@@ -21,16 +21,16 @@ namespace fs = std::filesystem;
 // saved. While it is written such a file is locked, so that one without a lock has been left by a program that is gone.
 constexpr std::string_view kPartPrefix = ".armure-", kPartSuffix = ".part";
 
-std::string shown(const fs::path& path) { return quotable(path.string()); }
+Message shown(const fs::path& path) { return verbatim(quotable(path.string())); }
 
-Problem systemProblem(const fs::path& path, std::string_view doing, int error) {
-  std::string remedy = "check the path and try another folder";
+Problem systemProblem(const fs::path& path, const Message& doing, int error) {
+  Message remedy = "check the path and try another folder";
   if (error == ENOSPC || error == EDQUOT)
     remedy = "the disk is full: free some space or save elsewhere; nothing was overwritten";
   if (error == EACCES || error == EPERM || error == EROFS)
     remedy = "this folder may not be written to: choose another one; nothing was overwritten";
   if (error == ENAMETOOLONG) remedy = "choose a shorter name";
-  return {shown(path), fmt::format("{}: {}", doing, std::strerror(error)), remedy};
+  return {shown(path), msg("{}: {}", doing, verbatim(std::strerror(error))), remedy};
 }
 
 class Descriptor {
@@ -177,7 +177,7 @@ std::optional<Problem> whyNotReplaced(const fs::path& path) {
   if (path.empty()) return Problem{"", "the file has no name", "name a file"};
   if (::stat(path.c_str(), &old) != 0) return std::nullopt;
   if (!S_ISREG(old.st_mode))
-    return Problem{shown(path), fmt::format("this is {}, not a file", kindOf(old.st_mode)),
+    return Problem{shown(path), msg("this is {}, not a file", kindOf(old.st_mode)),
                    "give the name of a file; nothing was written"};
   if ((old.st_mode & 0222) == 0)
     return Problem{shown(path), "this file is write-protected",
@@ -192,13 +192,13 @@ Result<std::string> readFile(const fs::path& path) {
     return Problem{shown(path), "there is no such file", "check the name and the folder"};
   struct stat status {};
   if (fd.get() < 0 || ::fstat(fd.get(), &status) != 0)
-    return Problem{shown(path), fmt::format("cannot be opened: {}", std::strerror(errno)),
+    return Problem{shown(path), msg("cannot be opened: {}", verbatim(std::strerror(errno))),
                    "check that you may read it"};
   if (S_ISDIR(status.st_mode)) return Problem{shown(path), "this is a folder", "name a file in it"};
   if (!S_ISREG(status.st_mode))
-    return Problem{shown(path), fmt::format("this is {}, not a file", kindOf(status.st_mode)), "name a file"};
-  const Problem tooLarge{shown(path), fmt::format("the file has {} MB", status.st_size >> 20),
-                         fmt::format("no file of this program is larger than {} MB", kLargestFile >> 20)};
+    return Problem{shown(path), msg("this is {}, not a file", kindOf(status.st_mode)), "name a file"};
+  const Problem tooLarge{shown(path), msg("the file has {} MB", status.st_size >> 20),
+                         msg("no file of this program is larger than {} MB", kLargestFile >> 20)};
   if (static_cast<std::uintmax_t>(status.st_size) > kLargestFile) return tooLarge;
   std::string content(static_cast<size_t>(status.st_size) + 1, '\0');  // one more byte: it may have grown
   size_t have = 0;

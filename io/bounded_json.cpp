@@ -54,11 +54,10 @@ class Builder final : public nlohmann::json_sax<Json> {
 
   bool parse_error(std::size_t byte, const std::string&, const nlohmann::detail::exception& e) override {
     if (e.id == 406)  // a number no double can hold
-      return fail({fmt::format("{}, {}", name_, placeInText(text_, byte)), "a number is too large",
+      return fail({msg("{}, {}", name_, placeInText(text_, byte)), "a number is too large",
                    "mend it there, or open another copy"});
     const bool cut = byte >= text_.size();
-    return fail({fmt::format("{}, {}", name_, placeInText(text_, byte)),
-                 cut ? "the file breaks off" : "this is not valid JSON",
+    return fail({msg("{}, {}", name_, placeInText(text_, byte)), cut ? "the file breaks off" : "this is not valid JSON",
                  cut ? "it was not written to its end; open another copy, or the autosaved one"
                      : "mend it there, or open another copy"});
   }
@@ -90,7 +89,7 @@ class Builder final : public nlohmann::json_sax<Json> {
   }
   bool counted() {
     if (++values_ <= bounds_.values) return true;
-    return fail({name_, fmt::format("there are more than {} values in it", bounds_.values),
+    return fail({verbatim(name_), msg("there are more than {} values in it", bounds_.values),
                  "an order has a few hundred; open another copy"});
   }
   bool put(Json&& value) { return counted() && add(std::move(value)); }
@@ -106,7 +105,7 @@ class Builder final : public nlohmann::json_sax<Json> {
   }
   bool open(Json&& value) {
     if (open_.size() >= bounds_.depth)
-      return fail({name_, fmt::format("lists and objects stand in each other more than {} deep", bounds_.depth),
+      return fail({verbatim(name_), msg("lists and objects stand in each other more than {} deep", bounds_.depth),
                    "an order has six levels at the most; open another copy"});
     if (!counted()) return false;
     open_.push_back({std::move(value), {}, {}, 0});
@@ -145,8 +144,8 @@ size_t valuesIn(const Json& doc, size_t enough) {
 
 Result<BoundedJson> parseBounded(std::string_view text, const std::string& name, const JsonBounds& bounds) {
   if (text.size() > bounds.bytes)
-    return Problem{name, fmt::format("it has {} MB", text.size() >> 20),
-                   fmt::format("no order is larger than {} MB", bounds.bytes >> 20)};
+    return Problem{verbatim(name), msg("it has {} MB", text.size() >> 20),
+                   msg("no order is larger than {} MB", bounds.bytes >> 20)};
   Builder builder(text, name, bounds);
   Json::sax_parse(text.begin(), text.end(), &builder);
   return std::move(builder).finish();

@@ -67,11 +67,12 @@ std::optional<Problem> whyNotWritten(const Replacing& target, const std::vector<
   const std::string shown = quotable(target.path.string());
   for (const std::filesystem::path& input : inputs)
     if (std::filesystem::equivalent(target.path, input, error))
-      return Problem{shown, "this is the file that is read", "give another name; nothing was written"};
+      return Problem{verbatim(shown), "this is the file that is read", "give another name; nothing was written"};
   if (auto problem = whyNotReplaced(target.path)) return problem;
   const FileKind there = kindOfFile(target.path);
   if (force || there == FileKind::Nothing || there == FileKind::Empty || there == target.writes) return std::nullopt;
-  return Problem{shown, fmt::format("{} stands there, not {}", kindName(there), kindName(target.writes)),
+  return Problem{verbatim(shown),
+                 msg("{} stands there, not {}", known(kindName(there)), known(kindName(target.writes))),
                  "give another name, or --force to write over it; nothing was written"};
 }
 

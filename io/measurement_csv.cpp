@@ -158,13 +158,14 @@ class Reader {
   Result<MeasurementFile> read() && {
     if (text_.starts_with("\xEF\xBB\xBF")) text_.remove_prefix(3);
     if (trimmed(text_).empty())
-      return Problem{name_, "the file is empty", "it should start with the line measure,value,unit,note"};
+      return Problem{verbatim(name_), "the file is empty", "it should start with the line measure,value,unit,note"};
     if (!isUtf8(text_) || std::any_of(text_.begin(), text_.end(), isControl))
-      return Problem{name_, "this is not a text file", "export the measures as CSV in UTF-8"};
+      return Problem{verbatim(name_), "this is not a text file", "export the measures as CSV in UTF-8"};
     if (auto problem = readRecords()) return *problem;
-    if (!headerSeen_) return Problem{name_, "there is no header", "the first line should be measure,value,unit,note"};
+    if (!headerSeen_)
+      return Problem{verbatim(name_), "there is no header", "the first line should be measure,value,unit,note"};
     if (file_.measures.all().empty())
-      return Problem{name_, "there is no measure in it", "add rows like bust,36 1/2,in"};
+      return Problem{verbatim(name_), "there is no measure in it", "add rows like bust,36 1/2,in"};
     file_.unit = inchRows_ >= metricRows_ ? Unit::Inch : Unit::Centimetre;
     return std::move(file_);
   }
@@ -178,13 +179,13 @@ class Reader {
       if (!record.ok()) return at(record.problem().what, record.problem().remedy);
       if (record->fields.empty()) return std::nullopt;
       if (rows > kMostCsvRows)
-        return at(fmt::format("there are more than {} rows", kMostCsvRows), "a list of measures has some thirty");
+        return at(msg("there are more than {} rows", kMostCsvRows), "a list of measures has some thirty");
       if (auto problem = headerSeen_ ? readRow(record->fields) : readHeader(record->fields)) return problem;
     }
   }
 
-  Problem at(std::string what, std::string remedy) const {
-    return {fmt::format("{}, line {}", name_, line_), std::move(what), std::move(remedy)};
+  Problem at(Message what, Message remedy) const {
+    return {msg("{}, line {}", name_, line_), std::move(what), std::move(remedy)};
   }
 
   std::optional<Problem> readHeader(const std::vector<std::string>& f) {
@@ -196,7 +197,7 @@ class Reader {
   std::optional<Problem> readRow(std::vector<std::string> f) {
     for (size_t i = 4; i < f.size(); ++i)
       if (!trimmed(f[i]).empty())
-        return at(fmt::format("there are {} fields", f.size()),
+        return at(msg("there are {} fields", f.size()),
                   "put a value with a comma, or a note with a separator, in quotation marks");
     f.resize(4);
     const std::string id = inSmallLetters(trimmed(f[0]));
@@ -204,13 +205,13 @@ class Reader {
     if (id.empty()) return at("the measure has no name", "put its id in the first column");
     if (id == "client" || id == "date") {
       std::string& into = id == "client" ? file_.client : file_.date;
-      if (!into.empty()) return at(fmt::format("{} stands twice", id), "keep one of the two rows");
+      if (!into.empty()) return at(msg("{} stands twice", id), "keep one of the two rows");
       into = value;
       return std::nullopt;
     }
     const bool known = findMeasure(id) != nullptr;
     const std::string& name = known ? id : f[0];  // a name we do not know stays as it is
-    if (file_.measures.has(name)) return at(fmt::format("{} stands twice", quotable(name)), "keep one of the two rows");
+    if (file_.measures.has(name)) return at(msg("{} stands twice", quotable(name)), "keep one of the two rows");
     if (!known && file_.warnings.size() < kMostWarnings)
       file_.warnings.push_back(
           fmt::format("line {}: the measure \"{}\" is not known; it is kept but not used", line_, quotable(name)));
@@ -220,15 +221,14 @@ class Reader {
   std::optional<Problem> readLengthRow(const std::string& id, const std::string& value, const std::string& unit,
                                        const std::string& note) {
     const Result<Unit> u = parseUnit(inSmallLetters(unit));
-    if (!u.ok()) return at(fmt::format("{}: {}", quotable(id), u.problem().what), u.problem().remedy);
+    if (!u.ok()) return at(msg("{}: {}", quotable(id), u.problem().what), u.problem().remedy);
     const Result<TypedLength> length = readLength(value, u.value());
-    if (!length.ok()) return at(fmt::format("{}: {}", quotable(id), length.problem().what), length.problem().remedy);
+    if (!length.ok()) return at(msg("{}: {}", quotable(id), length.problem().what), length.problem().remedy);
     if (length->unit != u.value())
-      return at(fmt::format("{}: the value says {}, the unit {}", quotable(id), unitSymbol(length->unit),
-                            unitSymbol(u.value())),
+      return at(msg("{}: the value says {}, the unit {}", quotable(id), known(unitSymbol(length->unit)),
+                    known(unitSymbol(u.value()))),
                 "keep the one that is right");
-    if (length->mm <= 0)
-      return at(fmt::format("{} is {}", quotable(id), quotable(value)), "a measure is more than nothing");
+    if (length->mm <= 0) return at(msg("{} is {}", quotable(id), quotable(value)), "a measure is more than nothing");
     if (const auto problem = measureProblem(id, length->mm)) return at(problem->what, problem->remedy);
     ++(u.value() == Unit::Inch ? inchRows_ : metricRows_);
     file_.measures.set(id, {length->mm, length->text(), note});
@@ -238,7 +238,7 @@ class Reader {
   std::optional<Problem> readWeight(const std::string& value, const std::string& unit, const std::string& note) {
     if (inSmallLetters(unit) != "kg") return at("weight is not in kg", "give it in kilograms, with the unit kg");
     const Result<double> kg = parseWeight(value);
-    if (!kg.ok()) return at(fmt::format("weight: {}", kg.problem().what), "write it like 62.5");
+    if (!kg.ok()) return at(msg("weight: {}", kg.problem().what), "write it like 62.5");
     if (const auto problem = measureProblem(id::kWeight, *kg)) return at(problem->what, problem->remedy);
     file_.measures.set(id::kWeight, {*kg, fmt::format("{} kg", *kg), note});
     return std::nullopt;

@@ -26,7 +26,8 @@ class OrderReader {
 
   Result<OrderFile> read() && {
     if (!doc_.is_object() || !doc_.contains("format") || doc_["format"] != kFormat)
-      return Problem{name_, "this is not an Armure order", "an order file is JSON with \"format\": \"armure-order\""};
+      return Problem{verbatim(name_), "this is not an Armure order",
+                     "an order file is JSON with \"format\": \"armure-order\""};
     if (auto problem = wrongVersion()) return *problem;
     Order& o = file_.order;
     text("title", o.title);
@@ -60,22 +61,19 @@ class OrderReader {
   std::optional<Problem> wrongVersion() const {
     const Json* version = doc_.contains("version") ? &doc_["version"] : nullptr;
     if (!version || !version->is_number_integer())
-      return at("version", "the version is missing or not a whole number",
-                fmt::format("it should be 1 to {}", kOrderVersion));
+      return at("version", "the version is missing or not a whole number", msg("it should be 1 to {}", kOrderVersion));
     const double number = version->get<double>();  // of any size
     if (number > kOrderVersion)
-      return at("version",
-                fmt::format("the file has version {:.6g}, this program knows up to {}", number, kOrderVersion),
+      return at("version", msg("the file has version {:.6g}, this program knows up to {}", number, kOrderVersion),
                 "open it with a newer Armure; the file was not changed");
     if (number < 1)
-      return at("version", fmt::format("there is no version {:.6g}", number),
-                fmt::format("it should be 1 to {}", kOrderVersion));
+      return at("version", msg("there is no version {:.6g}", number), msg("it should be 1 to {}", kOrderVersion));
     return std::nullopt;
   }
-  Problem at(const std::string& member, std::string what, std::string remedy) const {
-    return {fmt::format("{}, {}", name_, quotable(member)), std::move(what), std::move(remedy)};
+  Problem at(const std::string& member, Message what, Message remedy) const {
+    return {msg("{}, {}", name_, quotable(member)), std::move(what), std::move(remedy)};
   }
-  void fail(const std::string& member, std::string what, std::string remedy) {
+  void fail(const std::string& member, Message what, Message remedy) {
     if (!problem_) problem_ = at(member, std::move(what), std::move(remedy));
   }
 
@@ -90,7 +88,7 @@ class OrderReader {
     text("units", symbol);
     const Result<Unit> unit = parseUnit(symbol);
     if (!unit.ok() || unit.value() == Unit::Millimetre)
-      return fail("units", fmt::format("\"{}\" is not known", quotable(symbol)), "use in or cm");
+      return fail("units", msg("\"{}\" is not known", quotable(symbol)), "use in or cm");
     file_.order.units.unit = unit.value();
     if (!doc_.contains("inchFraction")) return;
     const Json& fraction = doc_["inchFraction"];
@@ -149,8 +147,7 @@ class OrderReader {
       if (!one.is_object() || !one.contains("mm") || !one["mm"].is_number())
         return fail(member + ".takings", "a taking has no number \"mm\"", remedy);
       if (takings.size() == kMostTakings)
-        return fail(member + ".takings", fmt::format("there are more than {} takings", kMostTakings),
-                    "keep those that agree");
+        return fail(member + ".takings", msg("there are more than {} takings", kMostTakings), "keep those that agree");
       takings.push_back({one["mm"].get<double>(), optionalText(member + ".takings", one, "typed")});
       if (const auto problem = measureProblem(id, takings.back().mm))
         return fail(member + ".takings", problem->what, problem->remedy);
@@ -162,7 +159,7 @@ class OrderReader {
     const double mm = measure.mm;
     measure = measureOf(std::move(takings), use == "mean" ? Use::Mean : Use::Last, measure.note);
     if (std::abs(measure.mm - mm) > 1e-6)
-      fail(member, fmt::format("\"mm\" is {} but its takings give {}", mm, measure.mm), "make the two agree");
+      fail(member, msg("\"mm\" is {} but its takings give {}", mm, measure.mm), "make the two agree");
     measure.mm = mm;  // as written: files do not change by being read
   }
 
@@ -271,7 +268,7 @@ Json measuresJson(const MeasureSet& measures, const Json& old) {
 }
 
 Problem tooLarge(const std::string& where) {
-  return {where, fmt::format("the order would have more than {} MB", kLargestFile >> 20),
+  return {verbatim(where), msg("the order would have more than {} MB", kLargestFile >> 20),
           "shorten its notes, or take away what it carries from elsewhere"};
 }
 
@@ -279,7 +276,7 @@ Problem tooLarge(const std::string& where) {
 
 Result<OrderFile> parseOrder(std::string_view text, const std::string& name) {
   if (text.find_first_not_of(" \t\r\n") == std::string_view::npos)
-    return Problem{name, "the file is empty", "open another copy, or the autosaved one"};
+    return Problem{verbatim(name), "the file is empty", "open another copy, or the autosaved one"};
   try {
     const Result<BoundedJson> json = parseBounded(text, name);
     if (!json.ok()) return json.problem();
@@ -293,7 +290,7 @@ Result<OrderFile> parseOrder(std::string_view text, const std::string& name) {
     if (orderText(value).size() > kLargestFile) return tooLarge(name);
     return value;
   } catch (const Json::exception& e) {
-    return Problem{name, fmt::format("the file cannot be understood ({})", quotable(e.what())),
+    return Problem{verbatim(name), msg("the file cannot be understood ({})", quotable(e.what())),
                    "compare it with docs/format/order.schema.json"};
   }
 }

@@ -84,7 +84,7 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<con
       notches.push_back(
           {{"id", n.id}, {"edge", n.a.edge}, {"at", rounded(n.a.at)}, {"kind", n.doubled ? "double" : "single"}});
   Json piece = {{"id", p.id},
-                {"name", p.name},
+                {"name", english(p.name)},
                 {"number", p.number},
                 {"of", p.of},
                 {"layer", p.layer},
@@ -146,7 +146,7 @@ std::string piecesJson(const Order& order, const Design& design) {
   for (const PatternLevel& l : pattern.levels) {
     if (!l.ring) continue;
     levels.push_back({{"id", l.id},
-                      {"name", l.name},
+                      {"name", english(l.name)},
                       {"bodyGirth", rounded(l.bodyGirth)},
                       {"finishedGirth", rounded(l.finishedGirth)},
                       {"closedGirth", rounded(pattern.closedGirth(l))},

@@ -11,6 +11,7 @@
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "prepare/paper.h"
+#include "units/language.h"
 
 namespace armure {
 namespace {
@@ -90,12 +91,12 @@ std::string lineElement(const Piece& piece, const DrawnLine& l, const Motion& m)
   return fmt::format("<path{} d=\"{}\"/>\n", id, pathData(l.path.transformed(m)));
 }
 
-std::string textElement(const DrawnText& t) {
+std::string textElement(const DrawnText& t, LengthFormat units) {
   const std::string turn = t.angleRad == 0 ? ""
                                            : fmt::format(" transform=\"rotate({} {} {})\"", num(degrees(t.angleRad)),
                                                          num(t.at.x), num(t.at.y));
   return fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\" text-anchor=\"middle\"{}>{}</text>\n", num(t.at.x),
-                     num(t.at.y), num(t.height), turn, escaped(t.text));
+                     num(t.at.y), num(t.height), turn, escaped(say(t.text, units)));
 }
 
 std::string testSquares(double y) {
@@ -122,7 +123,7 @@ std::string patternSvg(const Order& order, const Design& design) {
     const Piece& piece = design.pattern.pieces[i];
     const Motion m = layout.motions[i].then(Motion::translation({kMargin, kMargin}));
     for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i])) lines[l.role] += lineElement(piece, l, m);
-    for (const DrawnText& t : drawnTexts(design.pattern, i, m, order.units)) labels += textElement(t);
+    for (const DrawnText& t : drawnTexts(design.pattern, i, m)) labels += textElement(t, order.units);
   }
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0}mm\" "

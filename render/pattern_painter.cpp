@@ -4,6 +4,7 @@
 
 #include "prepare/drawing.h"
 #include "render/theme.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -106,9 +107,9 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
       painter.drawPath(toQt(l.path, m));
     }
   }
-  for (const DrawnText& t : drawnTexts(design.pattern, i, m, order.units)) {
+  for (const DrawnText& t : drawnTexts(design.pattern, i, m)) {
     painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
-    drawTextMm(painter, t.at, t.height, QString::fromStdString(t.text), t.angleRad, Qt::AlignHCenter);
+    drawTextMm(painter, t.at, t.height, words(t.text, order.units), t.angleRad, Qt::AlignHCenter);
   }
 }
 

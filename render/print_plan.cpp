@@ -12,6 +12,7 @@
 #include "measure/measure_table.h"
 #include "render/pattern_painter.h"
 #include "render/theme.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
@@ -118,9 +119,9 @@ void PrintPlan::drawFacts(QPainter& painter, Box box) const {
   QStringList rows;
   for (const CheckRow& r : design_.sheet.rows)
     if (r.fails() && rows.size() < 6)
-      rows << q(r.subject) + (r.quantity == Quantity::Length
-                                  ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}))
-                                  : QString());
+      rows << words(r.subject) + (r.quantity == Quantity::Length
+                                      ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}))
+                                      : QString());
   if (!rows.isEmpty()) paragraph(rows.join("; ") + (failing > 6 ? "; and others." : "."), false);
 }
 

@@ -9,7 +9,6 @@
 #include "balance/moved_pattern.h"
 #include "balance/problem.h"
 #include "balance/solve.h"
-#include "lowered.h"
 #include "operations/crossing.h"
 #include "rules/prepare_rules.h"
 #include "rules/rules.h"
@@ -144,12 +143,12 @@ std::string seamOf(const Pattern& pattern, size_t piece, const std::string& edge
 }
 
 // The row that asked for most of a movement: the one whose share points furthest its way.
-std::string reasonFor(const BalanceProblem& problem, const Solution& s, size_t edge, size_t joint, Vec2 by) {
+Message reasonFor(const BalanceProblem& problem, const Solution& s, size_t edge, size_t joint, Vec2 by) {
   const std::vector<Vec2> shares = sharesOfRows(problem, s, edge, joint);
   size_t most = 0;
   for (size_t r = 1; r < shares.size(); ++r)
     if (dot(shares[r], by) > dot(shares[most], by)) most = r;
-  return shares.empty() ? "" : problem.rows()[most].what;
+  return shares.empty() ? Message() : problem.rows()[most].what;
 }
 
 EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalanceProblem& problem, const Solution& s,

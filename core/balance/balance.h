@@ -43,7 +43,7 @@ struct EdgeMove {
   double across = 0;   // mm, how far the line to cut moves: square to a sewn edge, the greatest distance of a free one
   Vec2 at, by;         // where, on the balanced piece, and which way
   std::string near;    // the notch or level there, or empty
-  std::string why;     // the constraint that asked for most of it: "Side seam, bust to underbust"
+  Message why;         // the constraint that asked for most of it: "Side seam, bust to underbust"
 };
 
 struct BalanceCertificate {

@@ -15,7 +15,7 @@ namespace armure {
 
 // Edges that together have to be this long, whatever they were: a line of a layer, from the shell's.
 struct PrescribedLength {
-  std::string what;
+  Message what;
   std::vector<PieceEdge> edges;
   double mm = 0;
 };

@@ -194,7 +194,7 @@ void BalanceProblem::collectStretches(const Seam& seam) {
   double a = 0, b = 0;
   for (const Stretch& s : w.stretches) {
     if (s.plannedEase != 0) eases.push_back({s.from, s.to, s.plannedEase});
-    BalanceRow row{Family::Stretch, fmt::format("{}, {} to {}", seam.name, s.from, s.to), seam.id};
+    BalanceRow row{Family::Stretch, msg("{}, {} to {}", seam.name, s.from, s.to), seam.id};
     row.lengths = terms(seam.a, a, a + s.lengthA, 1);
     for (const LengthTerm& t : terms(seam.b, b, b + s.lengthB, -1)) row.lengths.push_back(t);
     row.constant = -s.plannedEase;
@@ -214,7 +214,7 @@ Foot BalanceProblem::footOf(size_t piece, const Anchor& anchor) const {
 void BalanceProblem::collectGirths() {
   for (const PatternLevel& l : drafted_.levels) {
     if (!l.ring) continue;
-    BalanceRow row{Family::Girth, l.name + " girth", ""};
+    BalanceRow row{Family::Girth, msg("{} girth", l.name), ""};
     row.constant = l.gaps.sum() - l.finishedGirth;
     for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
       const Piece& p = drafted_.pieces[i];
@@ -265,7 +265,7 @@ void BalanceProblem::addCorner(size_t i, bool atStart) {
   const bool moves = known && edges_[*known].offset;
   if (!moves && (isFree(next.role) || next.role == EdgeRole::Raw)) return;  // these follow
   const size_t joint = atStart ? 0 : e.moving.joints() - 1;
-  const std::string what = fmt::format("{}, corner of {} and {}", piece.name, piece.lineAt(e.edge).id, next.id);
+  const Message what = msg("{}, corner of {} and {}", piece.name, piece.lineAt(e.edge).id, next.id);
   if (moves && atStart) return;  // told once, from the end of the edge before
   std::vector<Vec2> directions{{1, 0}, {0, 1}};
   if (next.role == EdgeRole::Fold) {
@@ -295,7 +295,7 @@ void BalanceProblem::collectJoins() {
   const auto cornerOf = [this](const SeamSide& side, const SeamEnd& end) {
     return Ties::Corner{side.piece, end.atItsStart ? end.across : mineAt(side, end)};
   };
-  const auto add = [&](std::string what, double turn, const std::vector<std::optional<TurnTerm>>& terms) {
+  const auto add = [&](Message what, double turn, const std::vector<std::optional<TurnTerm>>& terms) {
     BalanceRow row{Family::Join, std::move(what), ""};
     for (const auto& t : terms)
       if (t) row.turns.push_back(*t);
@@ -314,7 +314,8 @@ void BalanceProblem::collectJoins() {
         terms.push_back(turnOf(side->piece, end->across, end->atItsStart, sign));
         terms.push_back(turnOf(side->piece, mineAt(*side, *end), !end->atItsStart, -sign));
       }
-      add(fmt::format("{}, join at the {}", seam.name, atTop ? "upper end" : "lower end"), turn, terms);
+      add(atTop ? msg("{}, join at the upper end", seam.name) : msg("{}, join at the lower end", seam.name), turn,
+          terms);
     }
   for (const BalancedEdge& e : edges_) {
     const Piece& piece = drafted_.pieces[e.piece];
@@ -323,7 +324,7 @@ void BalanceProblem::collectJoins() {
     if (here.role != after.role || !isSewn(after.role)) continue;
     const double turn = angleBetween(here.path.endTangent(), after.path.startTangent());
     if (std::abs(turn) > kMeantCorner) continue;
-    add(fmt::format("{}, {} and {} run on", piece.name, here.id, after.id), turn,
+    add(msg("{}, {} and {} run on", piece.name, here.id, after.id), turn,
         {turnOf(e.piece, next, true, 1), turnOf(e.piece, e.edge, false, -1)});
   }
 }

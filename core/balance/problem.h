@@ -87,7 +87,7 @@ struct TurnTerm {
 // One constraint: the sum of its terms + `constant` is to be zero.
 struct BalanceRow {
   Family family{};
-  std::string what;  // "Princess seam, bust to underbust", "Waist girth"
+  Message what;      // "Princess seam, bust to underbust", "Waist girth"
   std::string seam;  // id; for stretches
   std::vector<LengthTerm> lengths = {};
   std::vector<WidthTerm> widths = {};

@@ -20,20 +20,20 @@ struct Unreachable {
     SewnOn,    // the seam is to be trimmed at an end where it is sewn on
   };
   Why why{};
-  std::string seam = {};               // id, where it is about one seam
-  std::vector<std::string> rows = {};  // "Side seam, bust to underbust", "Waist girth"; the first is the subject
-  std::vector<EdgeName> held = {};     // edges of these rows that may not move
-  double mm = 0;                       // what is left of it, or the movement
-  bool atTop = false;                  // SewnOn: at its upper end
+  std::string seam = {};            // id, where it is about one seam
+  std::vector<Message> rows = {};   // "Side seam, bust to underbust", "Waist girth"; the first is the subject
+  std::vector<EdgeName> held = {};  // edges of these rows that may not move
+  double mm = 0;                    // what is left of it, or the movement
+  bool atTop = false;               // SewnOn: at its upper end
 
   bool operator==(const Unreachable&) const = default;
 };
 
 // "Side seam: 3.0 mm are left; held with these choices: the side edge of the side front."
 struct UnreachableWords {
-  std::string subject;  // empty where it is about everything
-  std::string detail;
-  std::string text() const { return subject.empty() ? detail : subject + ": " + detail; }
+  Message subject;  // empty where it is about everything
+  Message detail;
+  Message line() const { return subject.empty() ? detail : msg("{}: {}", subject, detail); }
 };
 UnreachableWords wordsOf(const Unreachable& what, const Pattern& pattern);
 

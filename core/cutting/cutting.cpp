@@ -114,8 +114,7 @@ class Cutter {
         continue;
       }
       if (!s || *s <= before)
-        return Problem{fmt::format("{}, {} edge", p.name, e.id),
-                       fmt::format("the {} does not cross it where it should", w.name),
+        return Problem{msg("{}, {} edge", p.name, e.id), msg("the {} does not cross it where it should", w.name),
                        "move the top edge, the back slope or the hem, or check the heights"};
       e.*w.place = before = *s;
     }
@@ -390,12 +389,12 @@ class Cutter {
     return seam;
   }
 
-  std::string seamName(const Panel& left) const {
+  Message seamName(const Panel& left) const {
     if (left.rightBoundary == at_.side()) return "Side seam";
     const size_t line = at_.line(left.rightBoundary);
     const bool back = at_.onBack(left.rightBoundary);
     if (line == 0) return back ? "Back seam" : "Princess seam";
-    return fmt::format("{} seam {}", back ? "Back" : "Front", line + 1);
+    return back ? msg("Back seam {}", line + 1) : msg("Front seam {}", line + 1);
   }
 
   // Closing turns pieces and trimming shortens them; neither may change a width.

@@ -58,7 +58,7 @@ class PanelMaker {
   void add(const HalfBlock& half, size_t lines, const Motion& still, const Motion& lower, DraftedEdge left,
            DraftedEdge right) {
     Panel p{fmt::format("{}-{}", half.id, lines + 1),
-            panelName(half.id, lines, half.lines.size()),
+            panelName(half.front, lines, half.lines.size()),
             &half,
             static_cast<int>(lines) + 1,
             panels_.size(),
@@ -110,10 +110,10 @@ class PanelMaker {
   }
 
   // "Centre front", "Side front"; between them "Front 2", "Front 3", counted from the centre.
-  static std::string panelName(const std::string& half, size_t place, size_t lines) {
-    if (place == 0) return "Centre " + half;
-    if (place == lines) return "Side " + half;
-    return fmt::format("{} {}", half == "front" ? "Front" : "Back", place + 1);
+  static Message panelName(bool front, size_t place, size_t lines) {
+    if (place == 0) return front ? "Centre front" : "Centre back";
+    if (place == lines) return front ? "Side front" : "Side back";
+    return front ? msg("Front {}", place + 1) : msg("Back {}", place + 1);
   }
 
   const Block& block_;

@@ -27,7 +27,8 @@ struct DraftedEdge {
 };
 
 struct Panel {
-  std::string id, name;
+  std::string id;
+  Message name;
   const HalfBlock* half = nullptr;
   int ordinal = 1;  // counted from the centre of the half
   size_t leftBoundary = 0, rightBoundary = 1;

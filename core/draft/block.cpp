@@ -9,7 +9,6 @@
 #include "draft/back_half.h"
 #include "draft/front_half.h"
 #include "draft/upper_block.h"
-#include "lowered.h"
 #include "parts/opening/rules.h"
 #include "rules/draft_rules.h"
 
@@ -38,9 +37,9 @@ std::optional<Problem> narrowPanel(const Block& block, const Rules& rules) {
         const double width = (last ? l.side : half->lines[i].toCentreX(l.y)) - from;
         if (!last) from = half->lines[i].toSideX(l.y);
         if (width >= kLeastWidth) continue;
-        const std::string panel = i == 0 ? "centre" : last ? "side" : std::to_string(i + 1);
-        return Problem{fmt::format("{} {}, {}", panel, half->id, l.level),
-                       fmt::format("the panel is only {:.0f} mm wide there", width),
+        const Message panel = i == 0 ? Message("centre") : last ? Message("side") : msg("{}", i + 1);
+        return Problem{msg("{} {}, {}", panel, half->front ? "front" : "back", block.levels.at(l.level).name),
+                       msg("the panel is only {:.0f} mm wide there", width),
                        "take less into this half, use fewer lines, check the bust span, or measure again"};
       }
     }
@@ -49,13 +48,12 @@ std::optional<Problem> narrowPanel(const Block& block, const Rules& rules) {
 }
 
 // What would bring a line that takes more than its cap back within it; each alone suffices.
-std::string curesFor(double taken, double cap, double capOfAnother) {
+Message curesFor(double taken, double cap, double capOfAnother) {
   if (taken <= cap + 1e-9) return "";
   const double over = taken - cap;
   const int more = static_cast<int>(std::ceil(over / capOfAnother));
-  return fmt::format(
-      "{} more line{} to take the {:.0f} mm beyond it, or {:.0f} mm more for its cap, or {:.0f} mm less reduction",
-      more, more == 1 ? "" : "s", over, over, 4 * over);
+  return msg("{} to take the {:.0f} mm beyond it, or {:.0f} mm more for its cap, or {:.0f} mm less reduction",
+             moreLines(more), over, over, 4 * over);
 }
 
 void recordIntakes(Block& block, const Rules& rules) {
@@ -65,12 +63,14 @@ void recordIntakes(Block& block, const Rules& rules) {
       const double cap = rules.length(isPrincess ? key::kCapPrincess : key::kCapOther);
       for (const HalfLevel& l : half->levels)
         if (!block.levels.at(l.level).beyondHem)
-          block.intakes.push_back({half->id, half->lines[i].id, l.level, l.intakes[i], cap, raised(half->lines[i].name),
+          block.intakes.push_back({half->id, half->lines[i].id, l.level, l.intakes[i], cap, half->lines[i].name,
                                    curesFor(l.intakes[i], cap, rules.length(key::kCapOther))});
     }
 }
 
 }  // namespace
+
+Message moreLines(int count) { return count == 1 ? Message("1 more line") : msg("{} more lines", count); }
 
 const HalfLevel& HalfBlock::at(std::string_view level) const {
   for (const HalfLevel& l : levels)

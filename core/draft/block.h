@@ -32,7 +32,8 @@ struct PanelLine {
     bool placed = false;
   };
 
-  std::string id, name;
+  std::string id;
+  Message name;
   double position = 0;              // x the line is drawn about
   Path toCentre;                    // edge of the piece on the centre's side
   Path toSide;                      // edge of the piece on the side's side
@@ -90,9 +91,12 @@ struct SideDart {
 struct Intake {
   std::string half, line, level;
   double amount = 0, cap = 0;  // mm
-  std::string name = {};       // of the line
-  std::string cures = {};      // where the caps do not let a level take its drop: what would help
+  Message name = {};           // of the line
+  Message cures = {};          // where the caps do not let a level take its drop: what would help
 };
+
+// "1 more line", "3 more lines".
+Message moreLines(int count);
 
 struct Block {
   PanelPlan plan;

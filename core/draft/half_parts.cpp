@@ -8,7 +8,6 @@
 #include "draft/line_paths.h"
 #include "draft/upper_block.h"
 #include "geometry/spline.h"
-#include "lowered.h"
 #include "measure/measure_table.h"
 #include "parts/edges/rules.h"
 #include "parts/opening/rules.h"
@@ -22,11 +21,11 @@ constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past
 constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
 constexpr double kLeastBesideGap = 30;      // mm between a lacing gap and the first back line
 
-std::string shareLabel(const Level& l, double share) {
+Message shareLabel(const Level& l, double share) {
   const double quarter = l.finishedGirth / 4;
   const double more = (share - quarter) / kMmPerInch;
   if (std::abs(more) < 0.005) return "finished quarter";
-  return fmt::format("finished quarter {} {:.3g} in", more > 0 ? "+" : "-", std::abs(more));
+  return msg("finished quarter {:+.3g} in", more);
 }
 
 }  // namespace
@@ -164,13 +163,13 @@ void HalfParts::addLevel(const Level& l) {
   const double y = depth(l.id), taken = centreIntake(y);
   HalfLevel out{l.id, y, share(l.id), taken, intakesAt(y), 0};
   Working w{fmt::format("{}.{}.side", h.id, l.id),
-            fmt::format("{}, {}: the side stands at", front_ ? "Front" : "Back", lowered(l.name)),
+            front_ ? msg("Front, {}: the side stands at", l.name) : msg("Back, {}: the side stands at", l.name),
             {},
             0,
             ""};
   w.terms.push_back({'+', shareLabel(l, out.share), out.share, Source::Computed});
   if (std::abs(taken) > 1e-9)
-    w.terms.push_back({'+', fmt::format("centre {} taken in", h.id), taken,
+    w.terms.push_back({'+', front_ ? "centre front taken in" : "centre back taken in", taken,
                        rules_.value(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist).source});
   for (size_t i = 0; i < h.lines.size(); ++i) {
     const bool byHand = rules_.held(l.id, h.lines[i].id).has_value();
@@ -178,8 +177,8 @@ void HalfParts::addLevel(const Level& l) {
       w.terms.push_back({'+', h.lines[i].name, out.intakes[i], byHand ? Source::ByHand : Source::Computed});
   }
   for (const Term& t : w.terms) w.result += t.mm;
-  w.note =
-      fmt::format("from centre {}: finished share + every intake taken out of this half, given back at the side", h.id);
+  w.note = front_ ? "from centre front: finished share + every intake taken out of this half, given back at the side"
+                  : "from centre back: finished share + every intake taken out of this half, given back at the side";
   out.side = w.result;
   if (const ShapedLevel* shaped = shaping_.find(l.id)) {
     out.wished = shaped->wished;
@@ -197,11 +196,12 @@ void HalfParts::readOff(std::string_view id, const Path& sideLine) {
   HalfLevel out{l.id, y, 0, centreIntake(y), intakesAt(y), sideLine.xAtDepth(y)};
   out.share = out.side - out.lineIntake() - out.centreIntake;
   (front_ ? l.frontShare : l.backShare) = out.share;
-  block_.workings.push_back({fmt::format("{}.{}.side", h.id, l.id),
-                             fmt::format("{}, {}: the side stands at", front_ ? "Front" : "Back", lowered(l.name)),
-                             {{'+', "read off the smooth side line", out.side, Source::Computed}},
-                             out.side,
-                             "no girth is prescribed here; the line runs on between measured levels"});
+  block_.workings.push_back(
+      {fmt::format("{}.{}.side", h.id, l.id),
+       front_ ? msg("Front, {}: the side stands at", l.name) : msg("Back, {}: the side stands at", l.name),
+       {{'+', "read off the smooth side line", out.side, Source::Computed}},
+       out.side,
+       "no girth is prescribed here; the line runs on between measured levels"});
   const auto below =
       std::find_if(h.levels.begin(), h.levels.end(), [&](const HalfLevel& other) { return other.y > y; });
   h.levels.insert(below, std::move(out));

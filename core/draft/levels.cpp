@@ -23,8 +23,8 @@ constexpr double kDartReach = 0.7;          // part of bust-to-underbust that th
 
 Term measureTerm(const Body& body, std::string_view measure, char sign = '+', double factor = 1) {
   const Fact& f = body.fact(measure);
-  const std::string_view name = findMeasure(measure)->name;
-  std::string label = factor == 1 ? std::string(name) : fmt::format("{} x {:.4g}", name, factor);
+  const Message name = known(findMeasure(measure)->name);
+  Message label = factor == 1 ? name : msg("{} x {:.4g}", name, factor);
   return {sign, std::move(label), f.mm * factor, f.source};
 }
 
@@ -34,13 +34,14 @@ double sum(const std::vector<Term>& terms) {
   return total;
 }
 
-Working worked(std::string key, std::string title, std::vector<Term> terms, std::string note) {
+Working worked(std::string key, Message title, std::vector<Term> terms, Message note) {
   const double result = sum(terms);
   return {std::move(key), std::move(title), std::move(terms), result, std::move(note)};
 }
 
 Working chestHeight(const Body& body, const Rules& rules) {
-  const std::string key = "height.chest", title = "Chest line stands at";
+  const std::string key = "height.chest";
+  const Message title = "Chest line stands at";
   if (body.has(id::kShoulderToChest))
     return worked(key, title, {measureTerm(body, id::kShoulderToChest)}, "measured on the client");
   const auto school = rules.option(key::kChestSchool);
@@ -57,7 +58,8 @@ Working chestHeight(const Body& body, const Rules& rules) {
 }
 
 Working sideDart(const Body& body, const Rules& rules) {
-  const std::string key = "dart.side", title = "Side bust dart, wide at the side";
+  const std::string key = "dart.side";
+  const Message title = "Side bust dart, wide at the side";
   if (!rules.isDefault(key::kDartSide)) return worked(key, title, {rules.term(key::kDartSide)}, "set by the maker");
   return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
                 "front waist length less back waist length; common practice");
@@ -77,11 +79,10 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.highHip = h.waist + body.mm(id::kWaistToHighHip);
   h.hip = h.waist + body.mm(id::kWaistToHip);
   h.hem = hasSkirt(rules) ? h.hip + kBelowHip : h.waist + rules.length(key::kHemLength);
-  const auto cm = [](double mm) { return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch); };
   const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
     return Problem{
-        lower, fmt::format("the {} line at {} is not clearly below the {} line at {}", lower, cm(yl), upper, cm(yu)),
-        fmt::format("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
+        lower, msg("the {} line at {} is not clearly below the {} line at {}", lower, Length{yl}, upper, Length{yu}),
+        msg("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
   };
   if (h.bust - h.chest < kLeastBetweenLevels) return tooClose("chest", h.chest, "bust", h.bust);
   if (h.bust - h.top < kLeastBetweenLevels) return tooClose("top edge", h.top, "bust", h.bust);
@@ -91,15 +92,14 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
   if (dart < 0)
     return Problem{
-        std::string(id::kBackWaistLength),
-        fmt::format("the back waist length is {} more than the front one", cm(-dart)),
+        verbatim(id::kBackWaistLength), msg("the back waist length is {} more than the front one", Length{-dart}),
         "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
   if (dart > kDartReach * (h.underbust - h.bust))
     return Problem{"dart.side",
-                   fmt::format("a side bust dart of {} does not fit between bust and underbust, {} apart", cm(dart),
-                               cm(h.underbust - h.bust)),
-                   fmt::format("at most {}; measure front and back waist length again, or set the dart by hand",
-                               cm(kDartReach * (h.underbust - h.bust)))};
+                   msg("a side bust dart of {} does not fit between bust and underbust, {} apart", Length{dart},
+                       Length{h.underbust - h.bust}),
+                   msg("at most {}; measure front and back waist length again, or set the dart by hand",
+                       Length{kDartReach * (h.underbust - h.bust)})};
   return h;
 }
 
@@ -146,18 +146,19 @@ class OwnLevelMaker {
 
   Result<Level> make(const OwnLevel& own, Working& working) const {
     const double y = measured_[2]->front - own.aboveWaist;
-    const std::string name = spoken(own.id);
+    const Message name = verbatim(spoken(own.id));
     if (y < measured_[1]->front + kLeastFromOwn || y > hem_ - kLeastFromOwn)
-      return problem(own, "does not stand between the underbust and the hem");
+      return problem(own, msg("the level \"{}\" does not stand between the underbust and the hem", spoken(own.id)));
     for (const Level* l : measured_)
       if (std::abs(l->front - y) < kLeastFromOwn)
-        return problem(own, fmt::format("is only {:.0f} mm from the {} line", std::abs(l->front - y), l->name));
+        return problem(own, msg("the level \"{}\" is only {:.0f} mm from the {} line", spoken(own.id),
+                                std::abs(l->front - y), l->name));
     Level l{own.id, name, y, 0, bodyGirth(y), 0, 0, 0};
     l.own = true;
     l.girthTaken = own.girth.has_value();
-    working = own.girth ? worked("girth." + own.id, name + ", finished girth",
+    working = own.girth ? worked("girth." + own.id, msg("{}, finished girth", name),
                                  {{'+', "given by the maker", *own.girth, Source::ByHand}}, "")
-                        : worked("girth." + own.id, name + ", finished girth",
+                        : worked("girth." + own.id, msg("{}, finished girth", name),
                                  {{'+', "body, between the measured levels", l.bodyGirth, Source::Estimated},
                                   {'-', "reduction, between its neighbours", reduction(y), Source::Computed}},
                                  "one smooth curve down the body; measure the client there to be sure");
@@ -172,9 +173,9 @@ class OwnLevelMaker {
   }
 
  private:
-  static Problem problem(const OwnLevel& own, const std::string& what) {
-    return {"rail." + own.id, fmt::format("the level \"{}\" {}", spoken(own.id), what),
-            fmt::format("set it at least {:.0f} mm from every other level, or take it away", kLeastFromOwn)};
+  static Problem problem(const OwnLevel& own, Message what) {
+    return {verbatim("rail." + own.id), std::move(what),
+            msg("set it at least {:.0f} mm from every other level, or take it away", kLeastFromOwn)};
   }
   double bodyGirth(double y) const {
     for (const Station& s : withStationsAt(girths_, {y}))
@@ -225,13 +226,13 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   if (!heights.ok()) return heights.problem();
   const Heights h = heights.value();
 
-  const auto girth = [&](std::string_view key, const std::string& name, std::vector<Term> terms, std::string note) {
+  const auto girth = [&](std::string_view key, const Message& name, std::vector<Term> terms, Message note) {
     out.workings.push_back(
-        worked(fmt::format("girth.{}", key), name + ", finished girth", std::move(terms), std::move(note)));
+        worked(fmt::format("girth.{}", key), msg("{}, finished girth", name), std::move(terms), std::move(note)));
     return out.workings.back().result;
   };
-  const auto add = [&](std::string_view key, std::string name, double y, double bodyGirth, double finished,
-                       bool girthTaken, bool heightTaken) {
+  const auto add = [&](std::string_view key, Message name, double y, double bodyGirth, double finished, bool girthTaken,
+                       bool heightTaken) {
     const bool below = y > h.bust;
     out.all.push_back({std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0,
                        girthTaken, heightTaken});
@@ -274,7 +275,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
     Result<Level> l = OwnLevelMaker(out, h.hem).make(own, working);
     if (!l.ok()) return l.problem();
     if (!made.empty() && l->front - made.back().front < kLeastFromOwn)
-      return Problem{"rail." + own.id, fmt::format("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
+      return Problem{verbatim("rail." + own.id), msg("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
                      "move one of them, or take it away"};
     made.push_back(std::move(l).value());
     made.back().back = made.back().front - out.sideDart;

@@ -22,7 +22,8 @@ inline constexpr std::string_view kTop = "top", kChest = "chest", kBust = "bust"
 }
 
 struct Level {
-  std::string id, name;
+  std::string id;
+  Message name;
   double front = 0, back = 0;  // depth below the shoulder line on the front and the back half
   double bodyGirth = 0;        // what the tape says
   double finishedGirth = 0;    // body + ease - reduction; includes an opening gap

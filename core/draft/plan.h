@@ -27,7 +27,8 @@ enum class SectionKind { Yoke, Bodice, Band, Cups, Frame, Skirt };
 enum class LineKind { Seam, Dart, None };
 
 struct PlannedLine {
-  std::string id, name;  // "princess", "princess line"; the ids of rules/shaping_keys.h
+  std::string id;
+  Message name;  // "princess", "princess line"; the ids of rules/shaping_keys.h
   LineKind kind = LineKind::Seam;
 };
 

@@ -4,7 +4,6 @@
 #include <array>
 #include <cmath>
 
-#include "lowered.h"
 #include "rules/draft_rules.h"
 
 namespace armure {
@@ -71,7 +70,7 @@ class RailMaker {
 
   void addLine(const HalfBlock& half, const HalfLevel& l, size_t i, double toCentre, double toSide) {
     const bool front = half.front;
-    RailGap gap{lineId(front, i), raised(lineName(front, i))};
+    RailGap gap{lineId(front, i), lineName(front, i)};
     gap.from = placeOf(half, front ? toCentre : toSide);
     gap.to = placeOf(half, front ? toSide : toCentre);
     gap.taken = l.intakes[i];

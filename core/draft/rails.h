@@ -21,7 +21,8 @@ struct RailPanel {
 };
 
 struct RailGap {
-  std::string line, name;             // id as in rules/shaping_keys.h
+  std::string line;
+  Message name;                       // id as in rules/shaping_keys.h
   double from = 0, to = 0;            // at the side: from > to where front and back overlap
   double taken = 0;                   // at the side of one half: how far the side stands inside the block
   std::optional<double> wished = {};  // by the school
@@ -32,7 +33,8 @@ struct RailGap {
 };
 
 struct Rail {
-  std::string level, name;
+  std::string level;
+  Message name;
   bool own = false;                    // added by the maker
   double depth = 0;                    // of the level on the front
   double length = 0;                   // of the strip: half the block

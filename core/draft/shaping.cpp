@@ -9,7 +9,6 @@
 
 #include "distribute/distribution.h"
 #include "draft/shaping_wishes.h"
-#include "lowered.h"
 #include "parts/cups/rules.h"
 #include "rules/draft_rules.h"
 
@@ -19,15 +18,11 @@ namespace {
 constexpr double kNoBound = 1e6;        // mm: as far as it must
 constexpr double kSideTakesRest = 0.2;  // weight of the side where the lines have rules of their own
 
-std::string curesText(const Miss& miss) {
+Message curesText(const Miss& miss) {
   if (miss.amount < 0)
-    return fmt::format("what is held takes {:.0f} mm more than there is: release a line, or hold it at less",
-                       -miss.amount);
-  return fmt::format(
-      "the caps leave {:.0f} mm to the side: {} more line{}, or {:.0f} mm more for every cap, or {:.0f} mm less "
-      "reduction",
-      miss.amount, miss.cures.moreLines, miss.cures.moreLines == 1 ? "" : "s", miss.cures.higherCap,
-      miss.cures.lessReduction);
+    return msg("what is held takes {:.0f} mm more than there is: release a line, or hold it at less", -miss.amount);
+  return msg("the caps leave {:.0f} mm to the side: {}, or {:.0f} mm more for every cap, or {:.0f} mm less reduction",
+             miss.amount, moreLines(miss.cures.moreLines), miss.cures.higherCap, miss.cures.lessReduction);
 }
 
 class HalfShaper {
@@ -107,7 +102,7 @@ class HalfShaper {
     ShapedLevel& s = out_.levels[shapedOf_[l]];
     const auto from = d.intakes.begin() + static_cast<std::ptrdiff_t>(l * p.lines.size());
     s.taken.assign(from, from + static_cast<std::ptrdiff_t>(lines()));
-    std::string cures;
+    Message cures;
     for (const Miss& miss : d.misses)
       if (miss.level == l) cures = curesText(miss);
     // The girth is kept: whatever the lines do not take is the side's, and the sheet says so.
@@ -115,7 +110,8 @@ class HalfShaper {
     const Level& level = levels_.at(s.id);
     const double sideCap = rules_.length(key::kCapSide);
     if ((shares_ || !cures.empty()) && s.id != level::kTop && s.side > 0 && !level.beyondHem)
-      out_.atSide.push_back({half(), "side", s.id, s.side, sideCap, fmt::format("Side, {} half", half()), cures});
+      out_.atSide.push_back(
+          {half(), "side", s.id, s.side, sideCap, frame_.front ? "Side, front half" : "Side, back half", cures});
   }
 
   // At the hem no girth is prescribed: the lines end as the school wishes, in proportion to what they take above.

@@ -7,7 +7,6 @@
 #include <numeric>
 
 #include "draft/upper_block.h"
-#include "lowered.h"
 #include "rules/draft_rules.h"
 
 namespace armure {
@@ -114,7 +113,7 @@ class WishMaker {
     const Level& level = levels_.at(l.id);
     out_.workings.push_back(
         {fmt::format("{}.{}.intake", half(), level.id),
-         fmt::format("{}, {}: to be taken in", front() ? "Front" : "Back", lowered(level.name)),
+         front() ? msg("Front, {}: to be taken in", level.name) : msg("Back, {}: to be taken in", level.name),
          {{'+', "width of the block, as at the bust", frame_.width, Source::Computed},
           {'-', "finished share and centre", frame_.width - all, Source::Computed}},
          all,
@@ -188,7 +187,7 @@ class WishMaker {
     const double further = std::accumulate(under.wished.begin() + 1, under.wished.end(), 0.0);
     const double centre = frame_.centreIntake(under.y);
     Working w{fmt::format("{}.underbust.intake", half()),
-              fmt::format("Underbust intake of the {}", front() ? "princess line" : "back line"),
+              front() ? "Underbust intake of the princess line" : "Underbust intake of the back line",
               {},
               0,
               ""};
@@ -196,9 +195,11 @@ class WishMaker {
       w.terms = {rules_.term(key::kIntakeUnderbust)};
       w.note = "a fixed amount, set by the maker";
     } else {
-      w.terms = {{'+', fmt::format("width of the {} on the underbust line", half()), width, Source::Computed},
+      w.terms = {{'+', front() ? "width of the front on the underbust line" : "width of the back on the underbust line",
+                  width, Source::Computed},
                  {'-', "quarter underbust", share(level::kUnderbust), Source::Computed}};
-      if (centre > 0) w.terms.push_back({'-', fmt::format("centre {} taken in", half()), centre, Source::Computed});
+      if (centre > 0)
+        w.terms.push_back({'-', front() ? "centre front taken in" : "centre back taken in", centre, Source::Computed});
       if (further > 0) w.terms.push_back({'-', "the further lines", further, Source::Computed});
       w.note =
           "the side runs straight from the bust, below the side dart, to the waist; the quarter underbust is laid on "

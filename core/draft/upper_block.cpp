@@ -64,20 +64,20 @@ void drawUpperBlock(HalfBlock& half, const Body& body, const Rules& rules, std::
       Cubic{shoulderPoint, shoulderPoint + Vec2{-inset * 0.5, rise}, middle - Vec2{0, rise}, middle},
       Cubic{middle, middle + Vec2{0, 2.2 * rise}, underarm - Vec2{0.55 * (underarm.x - middle.x), 0}, underarm}});
 
-  const std::string name = front ? "Front" : "Back";
   const Fact& width = body.fact(id::kShoulderWidth);
   workings.push_back({half.id + ".shoulder",
-                      name + " shoulder point, out from the centre",
+                      front ? "Front shoulder point, out from the centre" : "Back shoulder point, out from the centre",
                       {{'+', "half the shoulder width", width.mm / 2, width.source}},
                       width.mm / 2,
                       "half the shoulder width out; common practice"});
-  workings.push_back({half.id + ".slope",
-                      name + " shoulder point, down from the shoulder line",
-                      {rules.term(front ? key::kShoulderSlopeFront : key::kShoulderSlopeBack)},
-                      slope,
-                      "common practice"});
+  workings.push_back(
+      {half.id + ".slope",
+       front ? "Front shoulder point, down from the shoulder line" : "Back shoulder point, down from the shoulder line",
+       {rules.term(front ? key::kShoulderSlopeFront : key::kShoulderSlopeBack)},
+       slope,
+       "common practice"});
   workings.push_back({half.id + ".armhole",
-                      name + " armhole, its middle from the centre",
+                      front ? "Front armhole, its middle from the centre" : "Back armhole, its middle from the centre",
                       {{'+', "half the shoulder width", width.mm / 2, width.source},
                        rules.term(front ? "armhole.inset_front" : "armhole.inset_back", '-')},
                       middle.x,

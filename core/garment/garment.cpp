@@ -9,7 +9,6 @@
 #include "cutting/cutting.h"
 #include "draft/upper_block.h"
 #include "geometry/tolerances.h"
-#include "lowered.h"
 #include "parts/band/off_shoulder.h"
 #include "parts/cups/cut_cup.h"
 #include "parts/cups/dart_dial.h"
@@ -55,10 +54,10 @@ void addWorkings(Pattern& pattern, const Rules& rules) {
     if (!rules.counts(rule)) continue;
     const std::string key(rule.key);
     pattern.workings.push_back({"rule." + key,
-                                fmt::format("{}: {}", rule.group, lowered(std::string(rule.label))),
+                                msg("{}: {}", known(rule.group), known(rule.label)),
                                 {rules.term(rule.key)},
                                 rules.value(rule.key).number,
-                                fmt::format("{}; common practice", rule.reason)});
+                                msg("{}; common practice", known(rule.reason))});
   }
 }
 
@@ -69,13 +68,13 @@ void tellMould(Pattern& pattern, const Body& body, const Rules& rules) {
   const MouldedCup cup = mouldedCup(body, rules);
   pattern.workings.push_back(
       {"mould.size",
-       fmt::format("Moulded cup, size {} (cm bust): deep", cup.size.bustGirthCm),
+       msg("Moulded cup, size {} (cm bust): deep", cup.size.bustGirthCm),
        {{'+', "as bought", cup.asBought.depth, Source::Computed},
         {'+', "the dart pinched in it deepens it by", cup.pinched.depth - cup.asBought.depth, Source::Computed}},
        cup.pinched.depth,
-       fmt::format("base {:.0f} mm wide, wire {:.0f} mm, volume {:.0f} ml, with the dart {:.0f} ml; a spherical cap, a "
-                   "model of our own",
-                   cup.size.baseWidth, cup.size.wireLength, cup.size.volume, cup.pinched.volume() / 1000)});
+       msg("base {:.0f} mm wide, wire {:.0f} mm, volume {:.0f} ml, with the dart {:.0f} ml; a spherical cap, a "
+           "model of our own",
+           cup.size.baseWidth, cup.size.wireLength, cup.size.volume, cup.pinched.volume() / 1000)});
 }
 
 // What the lines take in on their way up over the shoulder, at the heights a maker would measure it again.

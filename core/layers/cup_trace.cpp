@@ -48,7 +48,7 @@ class LayerLines {
   const Piece& tracedPiece(bool inner) const { return traced_.pieces[(inner ? seam_.a : seam_.b).piece]; }
   static size_t placeOf(bool inner) { return inner ? 0 : 1; }
 
-  void add(std::string name, std::vector<PieceEdge> layer, std::vector<PieceEdge> shell, double uncovered) {
+  void add(Message name, std::vector<PieceEdge> layer, std::vector<PieceEdge> shell, double uncovered) {
     if (!layer.empty() && !shell.empty())
       lines_.push_back({std::move(name), std::move(layer), std::move(shell), uncovered, {}, {}, true});
   }
@@ -141,14 +141,14 @@ std::string sourceOf(const Pattern& shell, const Piece& traced, const LineThroug
 Layer layerFrom(const Pattern& shell, const Pattern& traced, const CupLine& line, bool cutAbove,
                 const LayerRecipe& recipe, double allowance) {
   Layer layer{std::string(recipe.id), {}, LayerLines(shell, traced, line, cutAbove).make()};
-  const std::string name(recipe.name);
+  const Message name = known(recipe.name);
   Seam seam = *traced.seam(kInside);
   for (SeamSide* side : {&seam.a, &seam.b}) {
     const bool inner = side == &seam.a;
     Piece p = traced.pieces[side->piece];
     p.source = sourceOf(shell, p, inner ? line.through.front() : line.through.back());
     p.id = layer.id + (inner ? "-inner" : "-outer");
-    p.name = name + (inner ? ", inner" : ", outer");
+    p.name = inner ? msg("{}, inner", name) : msg("{}, outer", name);
     p.part = Part::Pad;
     p.layer = layer.id;
     p.cloth.clear();
@@ -162,7 +162,7 @@ Layer layerFrom(const Pattern& shell, const Pattern& traced, const CupLine& line
     side->piece = inner ? 0 : 1;
   }
   seam.id = layer.id + "-princess";
-  seam.name = name + " seam";
+  seam.name = msg("{} seam", name);
   layer.pattern.seams.push_back(std::move(seam));
   return layer;
 }

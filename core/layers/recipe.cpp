@@ -49,13 +49,13 @@ class ShellCopy {
     Piece p = shell_.pieces[i];
     p.source = p.id;
     p.id = idOf(p.id);
-    p.name = std::string(recipe_.name) + ", " + p.name;
+    p.name = msg("{}, {}", known(recipe_.name), p.name);
     p.layer = layer_.id;
     p.cloth.clear();
     p.copies *= recipe_.doubled;
     for (Edge& e : p.edges) {
       e.allowance = allowanceOf(e);
-      layer_.lines.push_back({e.id, {{to, e.id}}, {{i, e.id}}, 0, {}, {}, true});
+      layer_.lines.push_back({verbatim(e.id), {{to, e.id}}, {{i, e.id}}, 0, {}, {}, true});
     }
     for (Dart& d : p.darts) d.id = idOf(d.id);
     std::erase_if(p.marks, [](const Mark& m) { return m.isLevel(); });
@@ -66,7 +66,7 @@ class ShellCopy {
     if (!at_.contains(s.a.piece) || !at_.contains(s.b.piece)) return;
     Seam mine = s;
     mine.id = idOf(s.id);
-    mine.name = std::string(recipe_.name) + ", " + s.name;
+    mine.name = msg("{}, {}", known(recipe_.name), s.name);
     mine.a.piece = at_.at(s.a.piece);
     mine.b.piece = at_.at(s.b.piece);
     layer_.pattern.seams.push_back(std::move(mine));

@@ -15,23 +15,24 @@ namespace {
 constexpr double kWaistOverBustLimit = 250;  // mm: beyond, no bodice of this kind can be drafted
 
 Fact takenFact(const MeasureInfo& row, const TakenMeasure& m) {
-  Working working{fmt::format("measure.{}", row.id), fmt::format("{}, taken", row.name), {}, m.mm, ""};
+  Working working{fmt::format("measure.{}", row.id), msg("{}, taken", known(row.name)), {}, m.mm, ""};
   const double share = m.use == Use::Mean && !m.takings.empty() ? 1.0 / static_cast<double>(m.takings.size()) : 1;
   if (share < 1) {
     for (const Taking& t : m.takings)
       working.terms.push_back(
-          {'+', fmt::format("taken as {}, 1/{} of it", t.typed, m.takings.size()), share * t.mm, Source::Taken});
+          {'+', msg("taken as {}, 1/{} of it", t.typed, m.takings.size()), share * t.mm, Source::Taken});
   } else {
     const std::string typed = m.takings.empty() ? m.typed : m.takings.back().typed;
-    working.terms.push_back({'+', fmt::format("taken as {}", typed.empty() ? "a number" : typed), m.mm, Source::Taken});
+    working.terms.push_back(
+        {'+', msg("taken as {}", typed.empty() ? Message("a number") : verbatim(typed)), m.mm, Source::Taken});
   }
   return {std::string(row.id), m.mm, 0, Source::Taken, std::move(working)};
 }
 
 Fact estimatedFact(const MeasureInfo& row, const Known& known) {
   Prediction p = predict(row.id, known);
-  Working working{fmt::format("measure.{}", row.id), fmt::format("{}, estimated", row.name), std::move(p.terms), p.mm,
-                  std::move(p.note)};
+  Working working{fmt::format("measure.{}", row.id), msg("{}, estimated", armure::known(row.name)), std::move(p.terms),
+                  p.mm, std::move(p.note)};
   return {std::string(row.id), p.mm, p.spread, Source::Estimated, std::move(working)};
 }
 
@@ -39,17 +40,14 @@ Result<bool> checkTaken(const MeasureSet& taken) {
   for (const MeasureInfo& row : measureTable()) {
     const auto value = taken.mm(row.id);
     if (row.need == Need::Required && !value)
-      return Problem{std::string(row.id), fmt::format("{} was not taken", row.name),
-                     "the draft needs bust, waist and hip"};
+      return Problem{verbatim(row.id), msg("{} was not taken", known(row.name)), "the draft needs bust, waist and hip"};
     if (!value) continue;
     if (auto problem = measureProblem(row.id, *value)) return *problem;
   }
   const double over = *taken.mm(id::kWaist) - *taken.mm(id::kBust);
   if (over > kWaistOverBustLimit)
-    return Problem{
-        "waist",
-        fmt::format("the waist is {:.4g} cm ({:.3g} in) more than the bust", over / kMmPerCm, over / kMmPerInch),
-        "measure both again; a bodice can be drafted up to 25 cm over"};
+    return Problem{"waist", msg("the waist is {} more than the bust", Length{over}),
+                   "measure both again; a bodice can be drafted up to 25 cm over"};
   return true;
 }
 

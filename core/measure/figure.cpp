@@ -30,9 +30,10 @@ Figure figureFor(double fullLessUpperMm) {
   return found;
 }
 
-std::string BraSize::text() const {
+Message BraSize::text() const {
   if (band == 0) return "outside the usual bands";
-  return std::to_string(band) + " " + (letter.empty() ? "outside the usual cups" : letter);
+  if (letter.empty()) return msg("{}, outside the usual cups", band);
+  return msg("{} {}", band, letter);
 }
 
 BraSize braSize(double bustMm, double underbustMm) {

@@ -8,6 +8,8 @@
 #include <string>
 #include <string_view>
 
+#include "message.h"
+
 namespace armure {
 
 enum class Figure { Small, Medium, Full };
@@ -28,9 +30,9 @@ Figure figureFor(double fullLessUpperMm);
 // (10 to 12 cm) on. EN 13402-3:2004, "Size designation of clothes. Measurements and intervals"; steps from memory.
 // Only for orientation: houses differ, and nothing is drafted from it.
 struct BraSize {
-  int band = 0;              // cm; 0 when outside 60 to 150
-  std::string letter;        // "AA" to "K"; empty when the difference is outside the steps
-  std::string text() const;  // "75 C"; says so when there is none
+  int band = 0;          // cm; 0 when outside 60 to 150
+  std::string letter;    // "AA" to "K"; empty when the difference is outside the steps
+  Message text() const;  // "75 C"; says so when there is none
 };
 BraSize braSize(double bustMm, double underbustMm);
 

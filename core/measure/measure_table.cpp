@@ -110,13 +110,10 @@ const MeasureInfo* findMeasure(std::string_view measureId) {
 std::optional<Problem> measureProblem(std::string_view measureId, double value) {
   const MeasureInfo* row = findMeasure(measureId);
   if (!row || (std::isfinite(value) && value >= row->lowest && value <= row->highest)) return std::nullopt;
-  const auto show = [&](double v) {
-    return row->id == id::kWeight ? fmt::format("{:.4g} kg", v)
-                                  : fmt::format("{:.4g} cm ({:.4g} in)", v / kMmPerCm, v / kMmPerInch);
-  };
+  const auto show = [&](double v) { return row->id == id::kWeight ? msg("{:.4g} kg", v) : msg("{}", Length{v}); };
   return Problem{
-      std::string(row->id), fmt::format("{} of {} cannot be right", row->name, show(value)),
-      fmt::format("it lies between {} and {}; check the number and its unit", show(row->lowest), show(row->highest))};
+      verbatim(row->id), msg("{} of {} cannot be right", known(row->name), show(value)),
+      msg("it lies between {} and {}; check the number and its unit", show(row->lowest), show(row->highest))};
 }
 
 }  // namespace armure

@@ -50,21 +50,21 @@ constexpr std::array kOrders{
 // A usual slip: what was noted, times `factor`, would have been right.
 struct Slip {
   double factor;
-  std::string_view asks, would;
+  std::string_view asks;  // with a place for what it would be
 };
 constexpr std::array kSlips{
-    Slip{4, "was a quarter noted?", "the whole would be"},
-    Slip{2, "was a half noted?", "the whole would be"},
-    Slip{0.5, "was it taken double?", "half of it would be"},
-    Slip{2.54, "were inches noted as centimetres?", "it would be"},
-    Slip{1 / 2.54, "were centimetres noted as inches?", "it would be"},
-    Slip{10, "did the point slip?", "it would be"},
-    Slip{0.1, "did the point slip?", "it would be"},
+    Slip{4, "was a quarter noted? the whole would be {}"},
+    Slip{2, "was a half noted? the whole would be {}"},
+    Slip{0.5, "was it taken double? half of it would be {}"},
+    Slip{2.54, "were inches noted as centimetres? it would be {}"},
+    Slip{1 / 2.54, "were centimetres noted as inches? it would be {}"},
+    Slip{10, "did the point slip? it would be {}"},
+    Slip{0.1, "did the point slip? it would be {}"},
 };
 
 class Asker {
  public:
-  Asker(const MeasureSet& taken, LengthFormat format) : taken_(taken), known_(taken), format_(format) {}
+  explicit Asker(const MeasureSet& taken) : taken_(taken), known_(taken) {}
 
   std::vector<Question> all() && {
     for (const InOrder& row : kOrders) askOrder(row);
@@ -81,13 +81,12 @@ class Asker {
  private:
   bool has(std::string_view id) const { return taken_.has(id); }
   double mm(std::string_view id) const { return *taken_.mm(id); }
-  static std::string_view name(std::string_view id) { return findMeasure(id)->name; }
-  std::string show(double v) const { return formatLengthWithUnit(v, format_); }
-  std::string named(std::string_view id) const { return fmt::format("{} {}", name(id), shown(id, mm(id))); }
-  std::string shown(std::string_view id, double v) const {
-    return id == id::kWeight ? fmt::format("{:.3g} kg", v) : show(v);
+  static Message name(std::string_view id) { return known(findMeasure(id)->name); }
+  Message named(std::string_view id) const { return msg("{} {}", name(id), shown(id, mm(id))); }
+  static Message shown(std::string_view id, double v) {
+    return id == id::kWeight ? msg("{:.3g} kg", v) : msg("{}", Length{v});
   }
-  void ask(std::string_view id, Severity severity, std::string text, std::string_view other = {}) {
+  void ask(std::string_view id, Severity severity, Message text, std::string_view other = {}) {
     found_.push_back({std::string(id), std::string(other), severity, std::move(text)});
   }
 
@@ -95,8 +94,9 @@ class Asker {
     if (!has(row.lesser) || !has(row.greater) || mm(row.lesser) < mm(row.greater)) return;
     const bool never = row.severity == Severity::Contradiction;
     ask(row.lesser, row.severity,
-        fmt::format("{} is not less than {}: {}{}", named(row.lesser), named(row.greater), row.reason,
-                    never ? "; one of the two is wrong" : ""),
+        never ? msg("{} is not less than {}: {}; one of the two is wrong", named(row.lesser), named(row.greater),
+                    known(row.reason))
+              : msg("{} is not less than {}: {}", named(row.lesser), named(row.greater), known(row.reason)),
         never ? row.greater : std::string_view{});
   }
 
@@ -106,9 +106,10 @@ class Asker {
     const double off = mm(id::kShoulderToBust) + mm(id::kCupDown) - mm(id::kShoulderToUnderbust);
     if (std::abs(off) < inches(1)) return;
     ask(id::kCupDown, Severity::Contradiction,
-        fmt::format("{} and {} end {} {} {}: they go over the same breast; one of them is wrong",
-                    named(id::kShoulderToBust), named(id::kCupDown), show(std::abs(off)), off > 0 ? "below" : "above",
-                    named(id::kShoulderToUnderbust)),
+        off > 0 ? msg("{} and {} end {} below {}: they go over the same breast; one of them is wrong",
+                      named(id::kShoulderToBust), named(id::kCupDown), Length{off}, named(id::kShoulderToUnderbust))
+                : msg("{} and {} end {} above {}: they go over the same breast; one of them is wrong",
+                      named(id::kShoulderToBust), named(id::kCupDown), Length{-off}, named(id::kShoulderToUnderbust)),
         id::kShoulderToUnderbust);
   }
 
@@ -117,25 +118,25 @@ class Asker {
       const double surplus = mm(id::kShoulderToWaist) - mm(id::kBackWaistLength);
       if (surplus < 0)
         ask(id::kBackWaistLength, Severity::Question,
-            fmt::format("the back waist length is {} more than the front one: the front is usually the longer, by the "
-                        "side bust dart",
-                        show(-surplus)));
+            msg("the back waist length is {} more than the front one: the front is usually the longer, by the "
+                "side bust dart",
+                Length{-surplus}));
       if (surplus > inches(2.25))
         ask(id::kShoulderToWaist, surplus > inches(3) ? Severity::Question : Severity::Note,
-            fmt::format("the front waist length is {} more than the back one: {} to {} is usual", show(surplus),
-                        show(inches(0.5)), show(inches(2))));
+            msg("the front waist length is {} more than the back one: {} to {} is usual", Length{surplus},
+                Length{inches(0.5)}, Length{inches(2)}));
     }
     if (has(id::kShoulderToUnderbust) && has(id::kShoulderToBust)) {
       const double down = mm(id::kShoulderToUnderbust) - mm(id::kShoulderToBust);
       if (down > 0 && (down < inches(2.25) || down > inches(4.75)))
         ask(id::kShoulderToUnderbust, Severity::Question,
-            fmt::format("from bust point to underbust there are {}: {} to {} is usual", show(down), show(inches(2.5)),
-                        show(inches(4.5))));
+            msg("from bust point to underbust there are {}: {} to {} is usual", Length{down}, Length{inches(2.5)},
+                Length{inches(4.5)}));
     }
     if (has(id::kWaist) && has(id::kUnderbust) && mm(id::kWaist) > mm(id::kUnderbust) + inches(4))
       ask(id::kWaist, Severity::Note,
-          fmt::format("the waist is {} more than the underbust: right for a fuller middle, else measure again",
-                      show(mm(id::kWaist) - mm(id::kUnderbust))));
+          msg("the waist is {} more than the underbust: right for a fuller middle, else measure again",
+              Length{mm(id::kWaist) - mm(id::kUnderbust)}));
   }
 
   void askRatios() {
@@ -143,8 +144,8 @@ class Asker {
     const double ratio = mm(id::kBustSpan) / mm(id::kBust);
     if (ratio < 0.16 || ratio > 0.24)
       ask(id::kBustSpan, Severity::Question,
-          fmt::format("the bust span is {:.2f} of the bust: 0.16 to 0.24 is usual, {} to {}", ratio,
-                      show(0.16 * mm(id::kBust)), show(0.24 * mm(id::kBust))));
+          msg("the bust span is {:.2f} of the bust: 0.16 to 0.24 is usual, {} to {}", ratio,
+              Length{0.16 * mm(id::kBust)}, Length{0.24 * mm(id::kBust)}));
   }
 
   struct Expected {
@@ -177,15 +178,17 @@ class Asker {
   }
 
   void askExpected(const Expected& e, Severity severity) {
-    const std::string away = fmt::format("{} is {} than the other measures lead one to expect ({} ± {})", named(e.id),
-                                         e.z > 0 ? "more" : "less", shown(e.id, e.mm), shown(e.id, e.spread));
-    if (severity == Severity::Note) return ask(e.id, severity, away + "; it happens");
+    const Message expected = msg("{} ± {}", shown(e.id, e.mm), shown(e.id, e.spread));
+    const Message away = e.z > 0
+                             ? msg("{} is more than the other measures lead one to expect ({})", named(e.id), expected)
+                             : msg("{} is less than the other measures lead one to expect ({})", named(e.id), expected);
+    if (severity == Severity::Note) return ask(e.id, severity, msg("{}; it happens", away));
     if (isConfirmed(e.id))
       return ask(e.id, Severity::Note,
-                 fmt::format("{}; it was taken {} times, so it stands", away, takingsOf(*taken_.find(e.id)).size()));
+                 msg("{}; it was taken {} times, so it stands", away, takingsOf(*taken_.find(e.id)).size()));
     const char* again =
         e.id == id::kWaist && e.z > 0 ? "right for a fuller middle, else measure it again" : "measure it again";
-    ask(e.id, severity, away + ": " + slip(e).value_or(again));
+    ask(e.id, severity, msg("{}: {}", away, slip(e).value_or(again)));
   }
 
   // Taken more than once, and every time nearly the same.
@@ -195,15 +198,15 @@ class Asker {
   }
 
   // The slip that best explains the value, as a question.
-  std::optional<std::string> slip(const Expected& e) const {
+  std::optional<Message> slip(const Expected& e) const {
     double best = std::min(kSlipFits * e.spread, 0.4 * std::abs(mm(e.id) - e.mm));
-    std::optional<std::string> found;
-    const auto offer = [&](double value, std::string_view asks, std::string_view would) {
+    std::optional<Message> found;
+    const auto offer = [&](double value, std::string_view asks) {
       if (std::abs(value - e.mm) >= best) return;
       best = std::abs(value - e.mm);
-      found = fmt::format("{} {} {}", asks, would, shown(e.id, value));
+      found = Message(asks, {Listed{{shown(e.id, value)}}});
     };
-    for (const Slip& s : kSlips) offer(mm(e.id) * s.factor, s.asks, s.would);
+    for (const Slip& s : kSlips) offer(mm(e.id) * s.factor, s.asks);
     std::string digits = taken_.find(e.id)->typed;
     for (size_t i = 0; i < digits.size(); ++i) {
       size_t k = i + 1;
@@ -211,7 +214,7 @@ class Asker {
       if (!isDigit(digits[i]) || k >= digits.size() || digits[i] == digits[k]) continue;
       std::swap(digits[i], digits[k]);
       const Result<std::vector<Taking>> swapped = readTakings(e.id, digits, Unit::Millimetre);
-      if (swapped.ok()) offer(swapped->back().mm, "were two digits swapped?", "it would be");
+      if (swapped.ok()) offer(swapped->back().mm, "were two digits swapped? it would be {}");
       std::swap(digits[i], digits[k]);
     }
     return found;
@@ -220,15 +223,12 @@ class Asker {
 
   const MeasureSet& taken_;
   const Known known_;
-  const LengthFormat format_;
   std::vector<Question> found_;
 };
 
 }  // namespace
 
-std::vector<Question> questionsAbout(const MeasureSet& taken, LengthFormat format) {
-  return Asker(taken, format).all();
-}
+std::vector<Question> questionsAbout(const MeasureSet& taken) { return Asker(taken).all(); }
 
 const char* severityName(Severity severity) {
   switch (severity) {

@@ -17,7 +17,7 @@
 #include <vector>
 
 #include "measure/measure_set.h"
-#include "units/length.h"
+#include "message.h"
 
 namespace armure {
 
@@ -31,11 +31,11 @@ struct Question {
   std::string measure;  // id of the measure asked about
   std::string other;    // of a contradiction: the id of the other measure; else empty
   Severity severity;
-  std::string text;  // the question with its reason, lengths in the format asked for
+  Message text;  // the question with its reason
 };
 
 // Most severe first, then in the order of the measure table.
-std::vector<Question> questionsAbout(const MeasureSet& taken, LengthFormat format);
+std::vector<Question> questionsAbout(const MeasureSet& taken);
 
 // "note", "question", "contradiction".
 const char* severityName(Severity severity);

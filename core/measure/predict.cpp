@@ -122,15 +122,14 @@ class Sum {
       source = Source::Estimated;
       variance_ += factor * factor * p.spread * p.spread;
     }
-    const std::string_view name = findMeasure(id)->name;
-    add(factor * v, std::abs(factor) == 1 ? std::string(name) : fmt::format("{:.3g} x {}", std::abs(factor), name),
-        source);
+    const Message name = armure::known(findMeasure(id)->name);
+    add(factor * v, std::abs(factor) == 1 ? name : msg("{:.3g} x {}", std::abs(factor), name), source);
   }
-  void add(double mm, std::string label, Source source) {
+  void add(double mm, Message label, Source source) {
     if (mm != 0) terms_.push_back({mm < 0 ? '-' : '+', std::move(label), std::abs(mm), source});
     total_ += mm;
   }
-  Prediction done(double spread, std::string note) && {
+  Prediction done(double spread, Message note) && {
     return {total_, std::sqrt(variance_ + spread * spread), std::move(terms_), std::move(note)};
   }
 
@@ -155,7 +154,7 @@ Prediction byRegression(std::string_view id, const Known& known) {
   Sum sum(known);
   sum.add(r.constant, n == 0 ? "mean of 130 women" : "constant", Source::Rule);
   for (const Regression::Part& part : r.parts) sum.add(part.coefficient, part.id);
-  return std::move(sum).done(r.spread, kHeinz);
+  return std::move(sum).done(r.spread, armure::known(kHeinz));
 }
 
 // The bust tells most about the upper bust, the other girths a little: both estimates, weighted by 1 / spread^2.
@@ -170,12 +169,13 @@ Prediction upperBust(const Known& known) {
   const double share = a / (a + b);
   Sum sum(known);
   sum.add(share * fromBust,
-          fmt::format("{:.2f} x ({})", share, both ? "0.55 x Full bust + 0.45 x Underbust" : "0.92 x Full bust"),
+          msg("{:.2f} x ({})", share, Message(both ? "0.55 x Full bust + 0.45 x Underbust" : "0.92 x Full bust")),
           Source::Computed);
-  sum.add((1 - share) * regression.mm, fmt::format("{:.2f} x the regression on the other measures", 1 - share),
+  sum.add((1 - share) * regression.mm, msg("{:.2f} x the regression on the other measures", 1 - share),
           Source::Computed);
-  return std::move(sum).done(std::sqrt(1 / (a + b)),
-                             fmt::format("common practice for the bust, and {}; weighted by their spreads", kHeinz));
+  return std::move(sum).done(
+      std::sqrt(1 / (a + b)),
+      msg("common practice for the bust, and {}; weighted by their spreads", armure::known(kHeinz)));
 }
 
 // Front and back waist length: one from the other by the usual surplus of the figure, or both from the stature.
@@ -185,15 +185,15 @@ Prediction waistLength(std::string_view id, const Known& known) {
   const std::string_view other = front ? id::kBackWaistLength : id::kShoulderToWaist;
   const FigureClass& figure = figureClass(figureFor(sum.value(id::kBust) - sum.value(id::kUpperBust)));
   const double surplus = figure.frontSurplus;
-  const std::string label = "front longer over the bust";
+  const Message label = "front longer over the bust";
   if (known.has(other)) {
     sum.add(1, other);
     sum.add(front ? surplus : -surplus, label, Source::Rule);
-    return std::move(sum).done(12, fmt::format("{} of a {}; {}", label, figure.name, kCommon));
+    return std::move(sum).done(12, msg("{} of a {}; {}", label, armure::known(figure.name), armure::known(kCommon)));
   }
   sum.add(0.247, id::kStature);
   if (front) sum.add(surplus, label, Source::Rule);
-  return std::move(sum).done(15, kCommon);
+  return std::move(sum).done(15, armure::known(kCommon));
 }
 
 Prediction byProportion(std::string_view id, const Known& known) {
@@ -210,7 +210,7 @@ Prediction byProportion(std::string_view id, const Known& known) {
   for (const Input& in : chosen->inputs)
     if (!in.id.empty()) sum.add(in.factor, in.id);
   sum.add(chosen->constant, "constant", Source::Rule);
-  return std::move(sum).done(chosen->spread, chosen->source);
+  return std::move(sum).done(chosen->spread, armure::known(chosen->source));
 }
 
 }  // namespace

@@ -39,7 +39,7 @@ struct Prediction {
   double mm = 0;      // kilograms for weight
   double spread = 0;  // one standard deviation, same unit
   std::vector<Term> terms;
-  std::string note;  // the source
+  Message note;  // the source
 };
 
 // Never reads `id` itself from `known`. Throws std::out_of_range for an id that is not in the measure table.

@@ -51,8 +51,8 @@ MeasureSet measures(const StandardSize& size, double stature) {
 
 std::span<const StandardSize> standardSizes() { return kSizes; }
 
-std::string standardSizeName(const StandardSize& s) {
-  return fmt::format("bust {:g}, waist {:g}, hip {:g} cm", s.bust / kMmPerCm, s.waist / kMmPerCm, s.hip / kMmPerCm);
+Message standardSizeName(const StandardSize& s) {
+  return msg("bust {:g}, waist {:g}, hip {:g} cm", s.bust / kMmPerCm, s.waist / kMmPerCm, s.hip / kMmPerCm);
 }
 
 MeasureSet standardMeasures(const StandardSize& size) { return measures(size, kStature); }

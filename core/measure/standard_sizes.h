@@ -9,6 +9,7 @@
 #include <string>
 
 #include "measure/measure_set.h"
+#include "message.h"
 
 namespace armure {
 
@@ -19,7 +20,7 @@ struct StandardSize {
 std::span<const StandardSize> standardSizes();
 
 // "bust 92, waist 76, hip 100 cm".
-std::string standardSizeName(const StandardSize& size);
+Message standardSizeName(const StandardSize& size);
 
 // Bust, waist, hip and stature of the size, typed in centimetres, each noted as not taken on a client.
 MeasureSet standardMeasures(const StandardSize& size);

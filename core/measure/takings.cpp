@@ -53,8 +53,7 @@ Result<std::vector<Taking>> readTakings(std::string_view id, std::string_view te
       takings.push_back(std::move(taking).value());
     }
     if (takings.size() > kMostTakings)
-      return Problem{std::string(id), fmt::format("there are more than {} takings", kMostTakings),
-                     "keep those that agree"};
+      return Problem{verbatim(id), msg("there are more than {} takings", kMostTakings), "keep those that agree"};
     if (last) return takings;
     text.remove_prefix(end + 1);
   }
@@ -65,8 +64,7 @@ Result<double> parseWeight(std::string_view text) {
   if (number.ends_with("kg")) number.remove_suffix(2);
   const Result<double> kg = parseNumber(number);
   if (kg.ok()) return kg;
-  return Problem{std::string(id::kWeight), fmt::format("\"{}\" is not a weight", quotable(text)),
-                 "write kilograms, like 62.5"};
+  return Problem{verbatim(id::kWeight), msg("\"{}\" is not a weight", quotable(text)), "write kilograms, like 62.5"};
 }
 
 TakenMeasure measureOf(std::vector<Taking> takings, Use use, std::string note) {

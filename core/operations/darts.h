@@ -28,7 +28,8 @@ void slitDart(Pattern& pattern, std::string_view id);
 
 // A dart pointed at both ends: both legs run from the upper point to the lower one, `left` nearer a level's start.
 struct PointedDart {
-  std::string id, name;
+  std::string id;
+  Message name;
   Path left, right;
 };
 

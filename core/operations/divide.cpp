@@ -297,7 +297,7 @@ class SeamCut {
     Seam s;
     const bool left = isLeft(a.piece) || isLeft(b.piece);
     s.id = left ? seam.id + "-" + line_.id : seam.id;
-    s.name = left ? seam.name + " " + line_.leftWord : seam.name;
+    s.name = left ? msg("{} {}", seam.name, line_.leftWord) : seam.name;
     s.kind = seam.kind;
     s.a = {a.piece, a.chain};
     s.b = {b.piece, b.chain};

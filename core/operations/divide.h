@@ -23,16 +23,17 @@ struct LineThrough {
 };
 
 struct DividingLine {
-  std::string id;        // of the new seams, and of the new edges: "cup-1", "cup-2", ... one for each piece
-  std::string name;      // of the new seams
-  std::string leftWord;  // what a seam is on the left of the line: "in the cup"
+  std::string id;    // of the new seams, and of the new edges: "cup-1", "cup-2", ... one for each piece
+  Message name;      // of the new seams
+  Message leftWord;  // what a seam is on the left of the line: "in the cup"
   EdgeRole role = EdgeRole::Cup;
   double allowance = 0;  // mm
   std::vector<LineThrough> through;
 };
 
 struct PieceName {
-  std::string id, name;
+  std::string id;
+  Message name;
   Part part{};
 };
 

@@ -50,7 +50,7 @@ class Joiner {
     }
   }
 
-  Piece join(const std::string& name) {
+  Piece join(const Message& name) {
     Piece out = a_;
     out.name = name;
     out.edges.clear();
@@ -272,7 +272,7 @@ std::pair<SeamSide, SeamSide> cutSide(Pattern& pattern, const SeamSide& side, do
 
 }  // namespace
 
-Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const std::string& name) {
+Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const Message& name) {
   const Seam* found = pattern.seam(seamId);
   if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
   Seam lower = *found;
@@ -326,7 +326,7 @@ void uniteSeams(Pattern& pattern, const std::string& notch) {
     }
 }
 
-Joined joinPieces(Pattern& pattern, std::string_view seamId, const std::string& name) {
+Joined joinPieces(Pattern& pattern, std::string_view seamId, const Message& name) {
   const Seam* found = pattern.seam(seamId);
   if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
   const Seam seam = *found;

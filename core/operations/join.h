@@ -30,11 +30,11 @@ struct Joined {
 // side a's, with its id. Edges that run on across the seam are drawn smooth there; top edges, hems and necks become one
 // edge. A level that crossed both pieces crosses the new one, straight. `pattern` keeps every other seam. Throws
 // std::out_of_range when there is no such seam, std::invalid_argument when both its sides are of one piece.
-Joined joinPieces(Pattern& pattern, std::string_view seam, const std::string& name);
+Joined joinPieces(Pattern& pattern, std::string_view seam, const Message& name);
 
 // Closes a seam for good from its upper end down to `below` mm under its bust notch; what lies open below is a dart of
 // the one piece, with the seam's id. Both pieces are laid together at the upper end of the seam. Throws as joinPieces.
-Joined joinAbove(Pattern& pattern, std::string_view seam, double below, const std::string& name);
+Joined joinAbove(Pattern& pattern, std::string_view seam, double below, const Message& name);
 
 // Makes one seam of two that follow each other on the same two pieces, as they do once pieces have been joined. Where
 // they met there is a notch, `notch`.

@@ -27,7 +27,8 @@ struct DartCut {
 };
 
 struct DartName {
-  std::string id, name;
+  std::string id;
+  Message name;
   double clear = 0;  // how far short of the pivot it ends, mm
 };
 

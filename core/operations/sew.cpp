@@ -36,7 +36,7 @@ double lengthOfLine(const Pattern& pattern, const std::vector<SewnEdge>& line) {
 }
 
 void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b, const std::string& id,
-              const std::string& name, SeamKind kind) {
+              const Message& name, SeamKind kind) {
   if (a.empty() || b.empty()) throw std::invalid_argument("sew: a line without edges, " + id);
   const double scale = lengthOfLine(pattern, b) / lengthOfLine(pattern, a);
   std::vector<Seam> made;

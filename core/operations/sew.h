@@ -25,7 +25,7 @@ double lengthOfLine(const Pattern& pattern, const std::vector<SewnEdge>& line);
 // the other, the longer edge is divided in proportion, so that each edge is sewn once. The seams are called `id`,
 // `id`-2, ...; consecutive ones between the same two pieces become one. Throws std::invalid_argument for an empty line.
 void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b, const std::string& id,
-              const std::string& name, SeamKind kind = SeamKind::Plain);
+              const Message& name, SeamKind kind = SeamKind::Plain);
 
 // The line an edge runs on in, clockwise across the closed seams at its end, as long as the edges there have its role:
 // a whole upper edge from piece to piece. It ends before the seam `stop` is crossed.

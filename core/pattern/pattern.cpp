@@ -259,7 +259,7 @@ double Pattern::shellLength(const LayerLine& line) const {
 
 namespace {
 
-Problem fault(const std::string& piece, std::string what) {
+Problem fault(const Message& piece, Message what) {
   return {piece, std::move(what), "this is a fault of the program: please keep the order file, and choose otherwise"};
 }
 
@@ -267,21 +267,21 @@ Problem fault(const std::string& piece, std::string what) {
 std::optional<Problem> dartProblem(const Piece& p) {
   for (const Dart& d : p.darts) {
     if (d.legs[0].path.empty() || d.legs[1].path.empty())
-      return fault(p.name, fmt::format("a leg of its dart {} is empty", d.id));
+      return fault(p.name, msg("a leg of its dart {} is empty", d.id));
     const auto mouth = std::find_if(p.edges.begin(), p.edges.end(), [&](const Edge& e) { return e.id == d.mouth; });
     if (d.isOpen() && (mouth == p.edges.end() || mouth->role != EdgeRole::Mouth))
-      return fault(p.name, fmt::format("the mouth of its dart {} is gone", d.id));
+      return fault(p.name, msg("the mouth of its dart {} is gone", d.id));
     const Vec2 from = d.isOpen() ? mouth->path.start() : d.legs[1].path.end(),
                to = d.isOpen() ? mouth->path.end() : d.legs[0].path.start();
     if (!(distance(d.legs[0].path.end(), d.legs[1].path.start()) <= tolerance::kNothing &&
           distance(d.legs[0].path.start(), from) <= tolerance::kNothing &&
           distance(d.legs[1].path.end(), to) <= tolerance::kNothing))
-      return fault(p.name, fmt::format("the legs of its dart {} do not meet", d.id));
+      return fault(p.name, msg("the legs of its dart {} do not meet", d.id));
   }
   for (const Edge& e : p.edges)
     if (e.role == EdgeRole::Mouth &&
         std::count_if(p.darts.begin(), p.darts.end(), [&](const Dart& d) { return d.mouth == e.id; }) != 1)
-      return fault(p.name, fmt::format("its mouth {} belongs to no dart, or to several", e.id));
+      return fault(p.name, msg("its mouth {} belongs to no dart, or to several", e.id));
   return std::nullopt;
 }
 
@@ -306,22 +306,35 @@ std::optional<Problem> pieceProblem(const Piece& p) {
   if (auto problem = dartProblem(p)) return problem;
   for (size_t i = 0; i < p.edges.size(); ++i) {
     const Edge &e = p.edges[i], &next = p.edges[(i + 1) % p.edges.size()];
-    if (e.path.empty()) return fault(p.name, fmt::format("its edge {} is empty", e.id));
-    if (find(e.id) != &e) return fault(p.name, fmt::format("two of its edges are called {}", e.id));
+    if (e.path.empty()) return fault(p.name, msg("its edge {} is empty", e.id));
+    if (find(e.id) != &e) return fault(p.name, msg("two of its edges are called {}", e.id));
     if (!(distance(e.path.end(), next.path.start()) <= tolerance::kNothing))
-      return fault(p.name, fmt::format("its edges {} and {} do not meet", e.id, next.id));
+      return fault(p.name, msg("its edges {} and {} do not meet", e.id, next.id));
   }
   if (!runsClockwise(p)) return fault(p.name, "its outline is turned inside out");
   if (!p.onFold.empty() && !find(p.onFold)) return fault(p.name, "the fold it is cut on is gone");
   for (const Mark& m : p.marks)
     for (const Anchor* anchor : {&m.a, &m.b}) {
       if (m.isNotch() && anchor == &m.b) continue;
-      const std::string what = fmt::format("the {} {}", m.isNotch() ? "notch" : "level", m.id);
+      const Message what = m.isNotch() ? msg("the notch {}", m.id) : msg("the level {}", m.id);
       const Edge* e = find(anchor->edge);
-      if (!e) return fault(p.name, fmt::format("{} lies on an edge that is gone ({})", what, anchor->edge));
+      if (!e) return fault(p.name, msg("{} lies on an edge that is gone ({})", what, anchor->edge));
       if (!(anchor->at >= -tolerance::kSamePlace && anchor->at <= e->path.length() + tolerance::kSamePlace))
-        return fault(p.name, fmt::format("{} lies beyond the end of its edge {}", what, anchor->edge));
+        return fault(p.name, msg("{} lies beyond the end of its edge {}", what, anchor->edge));
     }
+  return std::nullopt;
+}
+
+// Every notch of a seam is struck on both of its sides, where the seam says.
+std::optional<Problem> notchProblem(const Pattern& pattern, const Seam& seam) {
+  const auto isStruck = [&](const SeamSide& side, const std::string& id, double at) {
+    return std::ranges::any_of(pattern.pieces[side.piece].notches(), [&](const Mark& n) {
+      return n.id == id && side.uses(n.a.edge) && std::abs(pattern.alongSide(side, n.a) - at) <= tolerance::kSamePlace;
+    });
+  };
+  for (const SeamNotch& n : seam.notches)
+    if (!isStruck(seam.a, n.id, n.a) || !isStruck(seam.b, n.id, n.b))
+      return fault(seam.name, msg("its notch {} is not struck on both sides", n.id));
   return std::nullopt;
 }
 
@@ -337,24 +350,25 @@ std::optional<Problem> patternProblem(const Pattern& pattern) {
   for (const Piece& p : pattern.pieces)
     for (const Dart& d : p.darts)
       if (const Seam* s = pattern.seam(d.id); !s || s->kind != SeamKind::Dart)
-        return fault(p.name, fmt::format("its dart {} is not sewn", d.id));
+        return fault(p.name, msg("its dart {} is not sewn", d.id));
   for (const Seam& s : pattern.seams)
     for (const SeamSide* side : {&s.a, &s.b}) {
       if (side->chain.empty()) return fault(s.name, "one of its sides is empty");
       for (const EdgeUse& use : side->chain)
-        if (!has(side->piece, use.edge))
-          return fault(s.name, fmt::format("it names an edge that is gone ({})", use.edge));
+        if (!has(side->piece, use.edge)) return fault(s.name, msg("it names an edge that is gone ({})", use.edge));
     }
+  for (const Seam& s : pattern.seams)
+    if (auto problem = notchProblem(pattern, s)) return problem;
   for (const LayerLine& l : pattern.layerLines)
     for (const std::vector<PieceEdge>* line : {&l.layer, &l.shell})
       for (const PieceEdge& e : *line)
-        if (!has(e.piece, e.edge)) return fault(l.name, fmt::format("it names an edge that is gone ({})", e.edge));
+        if (!has(e.piece, e.edge)) return fault(l.name, msg("it names an edge that is gone ({})", e.edge));
   for (const Attachment& a : pattern.attachments) {
     if (!has(a.piece, a.edge) || !has(a.attached.piece, a.attached.edge))
       return fault(a.name, "it is sewn to an edge that is gone");
     const double length = pattern.pieces[a.piece].edge(a.edge).path.length();
     if (!(a.from >= -tolerance::kSamePlace && a.from <= a.to && a.to <= length + tolerance::kSamePlace))
-      return fault(a.name, fmt::format("it reaches beyond the end of the edge {}", a.edge));
+      return fault(a.name, msg("it reaches beyond the end of the edge {}", a.edge));
   }
   return std::nullopt;
 }

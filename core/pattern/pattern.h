@@ -107,7 +107,8 @@ enum class Part { Panel, Cup, CupBand, CupCover, Yoke, Insert, Skirt, ShoulderBa
 enum class Symmetry { Pair, OnFold, Once };
 
 struct Piece {
-  std::string id, name;
+  std::string id;
+  Message name;
   Half half = Half::Both;
   Part part = Part::Panel;
   int ordinal = 0;  // of a panel, or what was cut from it: counted from the centre of its half, from 1
@@ -189,7 +190,8 @@ struct SeamNotch {
 enum class SeamKind { Plain, Shoulder, Dart };
 
 struct Seam {
-  std::string id, name;
+  std::string id;
+  Message name;
   SeamSide a, b;
   std::vector<PlannedEase> eases = {};
   std::vector<SeamNotch> notches = {};  // from the top down
@@ -208,8 +210,9 @@ struct PieceEdge {
 // panel behind an opening. It is no seam: nothing is walked or balanced along it, and the stretch keeps what else it
 // is. Made on the finished shell, so that no operation has to carry it.
 struct Attachment {
-  std::string id, name;  // "strap-front", "Strap, front end"
-  size_t piece = 0;      // whose edge it is sewn to, from `from` to `to`, arc lengths, mm
+  std::string id;    // "strap-front"
+  Message name;      // "Strap, front end"
+  size_t piece = 0;  // whose edge it is sewn to, from `from` to `to`, arc lengths, mm
   std::string edge;
   double from = 0, to = 0;
   PieceEdge attached;  // the edge sewn on
@@ -219,7 +222,7 @@ struct Attachment {
 // the shell's edges, mm; with a notch, the shell's line is one side of a seam and counts from its upper end to that
 // notch.
 struct LayerLine {
-  std::string name;  // "cup line, inner", "upper edge"
+  Message name;  // "cup line, inner", "upper edge"
   std::vector<PieceEdge> layer, shell;
   double uncovered = 0;
   std::string seam = {}, notch = {};  // where the shell's line is side `ofA` of this seam, down to the notch
@@ -252,7 +255,8 @@ struct Gaps {
 // The finished girth is fixed when the block is drawn: body + ease - reduction. Nothing that is done to the pieces
 // changes it; what they measure closed (Pattern::closedGirth) is held against it.
 struct PatternLevel {
-  std::string id, name;
+  std::string id;
+  Message name;
   double bodyGirth = 0, finishedGirth = 0;
   Gaps gaps = {};
   bool girthTaken = true, heightTaken = true;  // else estimated, or between its neighbours

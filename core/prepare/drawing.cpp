@@ -4,7 +4,6 @@
 #include <cmath>
 #include <numbers>
 
-#include "lowered.h"
 #include "prepare/marks.h"
 
 namespace armure {
@@ -50,7 +49,7 @@ Reading reading(Vec2 along) {
 void addLabel(const Piece& piece, const Motion& m, std::vector<DrawnText>& texts) {
   Vec2 at = m.apply(labelPoint(piece)) + Vec2{0, -kLabelAbove};
   double height = 6;
-  for (std::string& line : labelLines(piece)) {
+  for (Message& line : labelLines(piece)) {
     texts.push_back({TextRole::Piece, at, height, 0, std::move(line)});
     at.y += height * 1.25;
     height = 4.2;
@@ -58,11 +57,10 @@ void addLabel(const Piece& piece, const Motion& m, std::vector<DrawnText>& texts
 }
 
 // Inside the sewn line, read from whichever side it is not upside down.
-void addEdgeNotes(const Pattern& pattern, size_t i, const Motion& m, LengthFormat units,
-                  std::vector<DrawnText>& texts) {
+void addEdgeNotes(const Pattern& pattern, size_t i, const Motion& m, std::vector<DrawnText>& texts) {
   constexpr double kInside = 6, kHeight = 3.6;  // mm
   for (const Edge& e : pattern.pieces[i].edges) {
-    std::string note = edgeNote(pattern, i, e, units);
+    Message note = edgeNote(pattern, i, e);
     if (note.empty()) continue;
     const double at = e.path.length() * (e.role == EdgeRole::Top || e.role == EdgeRole::Hem ? 0.5 : 0.36);
     const Vec2 along = e.path.tangentAt(at), inside{-along.y, along.x};
@@ -80,7 +78,7 @@ void addLevelNames(const Pattern& pattern, size_t i, const Motion& m, std::vecto
     if (level == pattern.levels.end()) continue;
     const Reading read = reading(m.applyToDirection(unit(l.b - l.a)));
     texts.push_back({TextRole::Level, m.apply(lerp(l.a, l.b, 0.5)) + Vec2{0, -kAbove}, kHeight, read.angleRad,
-                     lowered(level->name) + (level->estimated() ? " (estimated)" : "")});
+                     level->estimated() ? msg("{} (estimated)", level->name) : level->name});
   }
 }
 
@@ -101,10 +99,10 @@ std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline
   return lines;
 }
 
-std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion, LengthFormat units) {
+std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion) {
   std::vector<DrawnText> texts;
   addLabel(pattern.pieces.at(piece), motion, texts);
-  addEdgeNotes(pattern, piece, motion, units, texts);
+  addEdgeNotes(pattern, piece, motion, texts);
   addLevelNames(pattern, piece, motion, texts);
   return texts;
 }

@@ -4,7 +4,7 @@
 // are back ends of this; none of them decides what a piece shows, only how a role looks.
 //
 //   for (const DrawnLine& l : drawnLines(piece, cutOutline)) pens[l.role].draw(l.path, motion);
-//   for (const DrawnText& t : drawnTexts(pattern, 2, motion, units)) write(t);
+//   for (const DrawnText& t : drawnTexts(pattern, 2, motion)) write(say(t.text, language), t);
 #pragma once
 
 #include <string>
@@ -12,7 +12,6 @@
 
 #include "geometry/path.h"
 #include "pattern/pattern.h"
-#include "units/length.h"
 
 namespace armure {
 
@@ -37,11 +36,11 @@ struct DrawnText {
   Vec2 at;              // the middle of its baseline, where the motion lays it
   double height = 0;    // mm, of the font; capitals are about 0.7 of it
   double angleRad = 0;  // never upside down
-  std::string text;
+  Message text;
 };
 
 // What is written on a piece that lies as the motion says: name, number, how many to cut and of what; along each edge
 // its allowance and what it joins; on each level its name.
-std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion, LengthFormat units);
+std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion);
 
 }  // namespace armure

@@ -63,24 +63,24 @@ std::vector<DartPoint> dartPoints(const Piece& piece) {
 
 std::string_view kindOf(const Seam& seam) { return std::abs(seam.ease()) > kMostEase ? "gathered" : "plain"; }
 
-std::vector<std::string> labelLines(const Piece& piece) {
-  const std::string cut = piece.onFold.empty() ? fmt::format("cut {} (a mirrored pair)", piece.copies)
-                                               : fmt::format("cut {} on the fold", piece.copies);
-  return {piece.name, fmt::format("{} of {}", piece.number, piece.of), cut,
-          piece.cloth.empty() ? piece.layer : fmt::format("{}, of {}", piece.layer, piece.cloth)};
+std::vector<Message> labelLines(const Piece& piece) {
+  const Message cut =
+      piece.onFold.empty() ? msg("cut {} (a mirrored pair)", piece.copies) : msg("cut {} on the fold", piece.copies);
+  return {piece.name, msg("{} of {}", piece.number, piece.of), cut,
+          piece.cloth.empty() ? verbatim(piece.layer) : msg("{}, of {}", piece.layer, piece.cloth)};
 }
 
-std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units) {
+Message edgeNote(const Pattern& pattern, size_t piece, const Edge& edge) {
   if (edge.role == EdgeRole::Fold) return "fold";
   if (edge.role == EdgeRole::Mouth) return "";
-  std::string note = formatLengthWithUnit(edge.allowance, units);
-  for (const Seam& s : pattern.seams) {
-    if (s.a.piece == piece && s.a.uses(edge.id)) note += fmt::format(", joins {}", pattern.pieces[s.b.piece].number);
-    if (s.b.piece == piece && s.b.uses(edge.id)) note += fmt::format(", joins {}", pattern.pieces[s.a.piece].number);
-  }
-  if (edge.role == EdgeRole::Centre) note += ", joins its mirror image";
-  if (edge.role == EdgeRole::Opening) note += ", opening";
-  return note;
+  const Length allowance{edge.allowance};
+  if (edge.role == EdgeRole::Centre) return msg("{}, joins its mirror image", allowance);
+  if (edge.role == EdgeRole::Opening) return msg("{}, opening", allowance);
+  for (const Seam& s : pattern.seams)
+    for (const auto& [side, other] : {std::pair{&s.a, &s.b}, {&s.b, &s.a}})
+      if (side->piece == piece && side->uses(edge.id))
+        return msg("{}, joins {}", allowance, pattern.pieces[other->piece].number);
+  return msg("{}", allowance);
 }
 
 Vec2 labelPoint(const Piece& piece) {

@@ -8,7 +8,6 @@
 #include <vector>
 
 #include "pattern/pattern.h"
-#include "units/length.h"
 
 namespace armure {
 
@@ -43,11 +42,11 @@ inline constexpr double kMostEase = 6;  // mm
 std::string_view kindOf(const Seam& seam);
 
 // "Centre front", "1 of 4", "cut 1 on the fold", "shell".
-std::vector<std::string> labelLines(const Piece& piece);
+std::vector<Message> labelLines(const Piece& piece);
 
 // "1/2 in, joins 2" for an edge: its allowance and the number of the piece it is sewn to, if any. Nothing for the mouth
 // of a dart, which is folded away.
-std::string edgeNote(const Pattern& pattern, size_t piece, const Edge& edge, LengthFormat units);
+Message edgeNote(const Pattern& pattern, size_t piece, const Edge& edge);
 
 // A point well inside the piece, for its label: the middle between waist and underbust.
 Vec2 labelPoint(const Piece& piece);

@@ -51,7 +51,7 @@ class IdleFinder {
   std::vector<Idle> find() && {
     if (!now_) return {};
     for (const auto& [key, value] : choices_)
-      if (const std::string reason = whyIdle(key, value); !reason.empty()) idle_.push_back({key, reason});
+      if (const Message reason = whyIdle(key, value); !reason.empty()) idle_.push_back({key, reason});
     for (const auto& [id, measure] : order_.measures.all()) {
       const MeasureInfo* info = findMeasure(id);
       if (!info) {
@@ -89,9 +89,9 @@ class IdleFinder {
                        [&](const CheckRow& r) { return r.kind == CheckKind::Body && r.level == measure; });
   }
 
-  std::string whyIdle(const std::string& key, const std::string& value) const {
+  Message whyIdle(const std::string& key, const std::string& value) const {
     if (key == "balance.keep" || key == "balance.free_limit" || key == "paper.size") return {};
-    if (key == "balance.ease_limit") return anyEase() ? "" : "no seam keeps its difference as ease";
+    if (key == "balance.ease_limit") return anyEase() ? Message() : Message("no seam keeps its difference as ease");
     if (const auto seam = seamOfKey(key)) return whySeamIdle(*seam, value);
     if (const auto edge = lockOfKey(key)) return whyLockIdle(*edge);
     if (!isChoiceKey(key)) return "it is not known; it is kept";
@@ -104,15 +104,18 @@ class IdleFinder {
     }
     const RuleInfo* rule = findRule(key);
     const bool counts = !rule || now_->rules.counts(*rule);
-    return counts ? "it changes nothing beside the other choices and this style"
-                  : fmt::format("it counts only with {}", condition(*rule));
+    return counts ? Message("it changes nothing beside the other choices and this style")
+                  : msg("it counts only with {}", condition(*rule));
   }
 
-  static std::string condition(const RuleInfo& rule) {
-    std::string text;
-    for (const Condition& c : rule.conditions())
-      text += fmt::format("{}{} = {}", text.empty() ? "" : ", or ", c.key, fmt::join(optionsOf(c), " or "));
-    return text;
+  static Message condition(const RuleInfo& rule) {
+    Listed conditions{{}, Listed::By::Or};
+    for (const Condition& c : rule.conditions()) {
+      Listed options{{}, Listed::By::Or};
+      for (const std::string_view option : optionsOf(c)) options.all.push_back(verbatim(option));
+      conditions.all.push_back(msg("{} = {}", verbatim(c.key), std::move(options)));
+    }
+    return msg("{}", std::move(conditions));
   }
 
   // Other values the choice could have: every option, and lengths on either side.
@@ -141,7 +144,7 @@ class IdleFinder {
     return std::any_of(wishes.begin(), wishes.end(), [](const auto& w) { return w.second.wish == SeamWish::Ease; });
   }
 
-  std::string whySeamIdle(const std::string& id, const std::string& value) const {
+  Message whySeamIdle(const std::string& id, const std::string& value) const {
     const Seam* seam = now_->pattern.seam(id);
     if (!seam) return "this garment has no such seam";
     const auto choice = parseSeamChoice(value);
@@ -150,12 +153,12 @@ class IdleFinder {
       const bool known =
           place == "top" || place == "hem" ||
           std::any_of(seam->notches.begin(), seam->notches.end(), [&](const SeamNotch& n) { return n.id == place; });
-      if (!known) return fmt::format("this seam has no notch \"{}\"", place);
+      if (!known) return msg("this seam has no notch \"{}\"", place);
     }
     return {};
   }
 
-  std::string whyLockIdle(const EdgeName& name) const {
+  Message whyLockIdle(const EdgeName& name) const {
     for (size_t i = 0; i < now_->pattern.pieces.size(); ++i) {
       const Piece& p = now_->pattern.pieces[i];
       if (p.id != name.piece) continue;

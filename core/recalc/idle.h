@@ -14,8 +14,8 @@
 namespace armure {
 
 struct Idle {
-  std::string key;     // "keyhole.kind", "measure cup_up"
-  std::string reason;  // why, as far as it can be said
+  std::string key;  // "keyhole.kind", "measure cup_up"
+  Message reason;   // why, as far as it can be said
 };
 
 // Every choice and every measure of `order` is left out, and set otherwise, in turn; what changes the pieces in neither

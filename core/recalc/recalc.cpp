@@ -86,7 +86,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   std::vector<Polyline> outlines = cutOutlines(pieces);
   Sheet sheet = balanceSheet({pieces, outlines, block->intakes, *body, balanced ? &*balanced : nullptr,
                               rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules)});
-  std::vector<Question> questions = questionsAbout(order.measures, order.units);
+  std::vector<Question> questions = questionsAbout(order.measures);
   return Design{std::move(body).value(), std::move(rules),    std::move(block).value(), std::move(pieces),
                 std::move(balanced),     std::move(drafted),  std::move(made->sources), std::move(outlines),
                 std::move(sheet),        std::move(questions)};

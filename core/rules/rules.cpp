@@ -15,19 +15,17 @@
 namespace armure {
 namespace {
 
-std::string optionList(const RuleInfo& rule) {
-  std::string text;
-  for (const RuleOption& o : rule.options) text += (text.empty() ? "" : ", ") + std::string(o.id);
-  return text;
+Message optionList(const RuleInfo& rule) {
+  Listed ids{{}, Listed::By::Or};
+  for (const RuleOption& o : rule.options) ids.all.push_back(verbatim(o.id));
+  return msg("choose one of {}", std::move(ids));
 }
 
 Problem outside(const RuleInfo& rule, std::string_view value) {
-  return {
-      std::string(rule.key), fmt::format("\"{}\" is out of range for {}", quotable(value), rule.label),
-      rule.kind == RuleKind::Share
-          ? fmt::format("give a part between {} and {}", rule.lowest, rule.highest)
-          : fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", rule.lowest / kMmPerInch,
-                        rule.highest / kMmPerInch, rule.lowest / kMmPerCm, rule.highest / kMmPerCm)};
+  return {verbatim(rule.key), msg("\"{}\" is out of range for {}", quotable(value), known(rule.label)),
+          rule.kind == RuleKind::Share
+              ? msg("give a part between {} and {}", rule.lowest, rule.highest)
+              : msg("give a length between {} and {}", Length{rule.lowest}, Length{rule.highest})};
 }
 
 bool within(const RuleInfo& rule, double v) { return v >= rule.lowest - 1e-6 && v <= rule.highest + 1e-6; }
@@ -37,17 +35,17 @@ Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit ba
     for (size_t i = 0; i < rule.options.size(); ++i)
       if (rule.options[i].id == text)
         return RuleValue{static_cast<double>(i), rule.options[i].id, rule.options[i].value, Source::ByHand};
-    return Problem{std::string(rule.key), fmt::format("there is no choice \"{}\" for {}", quotable(text), rule.label),
-                   "choose one of " + optionList(rule)};
+    return Problem{verbatim(rule.key), msg("there is no choice \"{}\" for {}", quotable(text), known(rule.label)),
+                   optionList(rule)};
   }
   if (rule.kind == RuleKind::Share) {
     const Result<double> number = parseNumber(text);
-    if (!number.ok()) return Problem{std::string(rule.key), number.problem().what, number.problem().remedy};
+    if (!number.ok()) return Problem{verbatim(rule.key), number.problem().what, number.problem().remedy};
     if (!within(rule, number.value())) return outside(rule, text);
     return RuleValue{number.value(), {}, 0, Source::ByHand};
   }
   const Result<double> mm = parseLength(text, bareUnit);
-  if (!mm.ok()) return Problem{std::string(rule.key), mm.problem().what, mm.problem().remedy};
+  if (!mm.ok()) return Problem{verbatim(rule.key), mm.problem().what, mm.problem().remedy};
   if (!within(rule, mm.value())) return outside(rule, text);
   return RuleValue{mm.value(), {}, 0, Source::ByHand};
 }
@@ -85,9 +83,9 @@ Problem unknownKey(std::string_view key) {
   for (std::string_view seam : seamExamples()) placed.push_back(seamKey(seam));
   words.insert(words.end(), placed.begin(), placed.end());
   const auto meant = nearest(key, words);
-  return {quotable(key), "there is no such choice",
-          meant ? fmt::format("did you mean {}? armure-cli keys lists them all", *meant)
-                : std::string("armure-cli keys lists them")};
+  return {verbatim(quotable(key)), "there is no such choice",
+          meant ? msg("did you mean {}? armure-cli keys lists them all", verbatim(*meant))
+                : Message("armure-cli keys lists them")};
 }
 
 }  // namespace
@@ -105,9 +103,9 @@ std::optional<Problem> choicesProblem(const Choices& choices) {
       if (const auto rail = parseShapingKey(other); rail && rail->kind == ShapingKind::Rail) own.push_back(rail->level);
     words.insert(words.end(), own.begin(), own.end());
     const auto meant = nearest(shaping->level, words);
-    return Problem{quotable(key), fmt::format("there is no level \"{}\"", quotable(shaping->level)),
-                   meant ? fmt::format("did you mean {}?", *meant)
-                         : fmt::format("add it first with rail.{}", quotable(shaping->level))};
+    return Problem{
+        verbatim(quotable(key)), msg("there is no level \"{}\"", quotable(shaping->level)),
+        meant ? msg("did you mean {}?", verbatim(*meant)) : msg("add it first with rail.{}", quotable(shaping->level))};
   }
   return std::nullopt;
 }
@@ -121,13 +119,13 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
   if (seamOfKey(key)) {
     if (const auto choice = parseSeamChoice(value)) return seamChoiceText(*choice);
     return Problem{
-        std::string(key), fmt::format("there is no choice \"{}\" for a seam", quotable(value)),
+        verbatim(key), msg("there is no choice \"{}\" for a seam", quotable(value)),
         "choose one of both, follow-a, follow-b, leave, trim-top, trim-hem, or ease with two notches from the "
         "top down, as in \"ease bust underbust\""};
   }
   if (lockOfKey(key)) {
     if (value == kLocked) return std::string(value);
-    return Problem{std::string(key), fmt::format("there is no choice \"{}\" for a lock", quotable(value)),
+    return Problem{verbatim(key), msg("there is no choice \"{}\" for a lock", quotable(value)),
                    "choose yes, or leave the lock away"};
   }
   const RuleInfo* rule = findRule(key);
@@ -229,9 +227,8 @@ bool Rules::counts(const RuleInfo& rule) const {
 
 Term Rules::term(std::string_view key, char sign, double factor) const {
   const RuleValue& v = value(key);
-  const std::string_view label = findRule(key)->label;
-  return {sign, factor == 1 ? std::string(label) : fmt::format("{} x {:.4g}", label, factor), v.number * factor,
-          v.source};
+  const Message label = known(findRule(key)->label);
+  return {sign, factor == 1 ? label : msg("{} x {:.4g}", label, factor), v.number * factor, v.source};
 }
 
 }  // namespace armure

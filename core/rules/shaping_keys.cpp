@@ -70,9 +70,9 @@ bool isPanelLine(std::string_view id) {
   return false;
 }
 
-std::string lineName(bool front, size_t place) {
+Message lineName(bool front, size_t place) {
   if (place == 0) return front ? "princess line" : "back line";
-  return fmt::format("{} line {}", front ? "front" : "back", place + 1);
+  return front ? msg("front line {}", place + 1) : msg("back line {}", place + 1);
 }
 
 std::string ShapingKey::text() const {
@@ -105,22 +105,21 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit) {
   const ShapingForm& info = formOf(key.kind);
   const Result<double> mm = parseLength(value, bareUnit);
-  if (!mm.ok()) return Problem{key.text(), mm.problem().what, mm.problem().remedy};
+  if (!mm.ok()) return Problem{verbatim(key.text()), mm.problem().what, mm.problem().remedy};
   const bool side = key.line == kFrontSide || key.line == kBackSide;
   const double lowest = key.kind == ShapingKind::Hold && !side ? 0 : info.lowest;
   if (*mm < lowest - 1e-6 || *mm > info.highest + 1e-6)
-    return Problem{key.text(), fmt::format("\"{}\" is out of range", quotable(value)),
-                   fmt::format("give a length between {:.4g} and {:.4g} in ({:.3g} and {:.3g} cm)", lowest / kMmPerInch,
-                               info.highest / kMmPerInch, lowest / kMmPerCm, info.highest / kMmPerCm)};
+    return Problem{verbatim(key.text()), msg("\"{}\" is out of range", quotable(value)),
+                   msg("give a length between {} and {}", Length{lowest}, Length{info.highest})};
   return *mm;
 }
 
-std::string shapingName(const ShapingKey& key) {
+Message shapingName(const ShapingKey& key) {
   std::string line = key.line, level = key.level;
   std::replace(line.begin(), line.end(), '-', ' ');
   std::replace(level.begin(), level.end(), '_', ' ');
-  return line.empty() ? fmt::format("{} {}", level, infoOf(key.kind).name)
-                      : fmt::format("{} {} at the {}", line, infoOf(key.kind).name, level);
+  return line.empty() ? msg("{} {}", level, known(infoOf(key.kind).name))
+                      : msg("{} {} at the {}", line, known(infoOf(key.kind).name), level);
 }
 
 }  // namespace armure

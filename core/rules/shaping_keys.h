@@ -48,14 +48,14 @@ bool isDraftedLevel(std::string_view level);
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit);
 
 // "Held at the waist: princess", for undo and lists.
-std::string shapingName(const ShapingKey& key);
+Message shapingName(const ShapingKey& key);
 
 // The line's id: 0 is the first from the centre.
 std::string lineId(bool front, size_t place);
 // Whether a panel line can have this id.
 bool isPanelLine(std::string_view id);
 // "princess line", "front line 2", "back line".
-std::string lineName(bool front, size_t place);
+Message lineName(bool front, size_t place);
 inline constexpr std::string_view kFrontSide = "front-side", kBackSide = "back-side";
 
 }  // namespace armure

@@ -6,7 +6,6 @@
 #include <cmath>
 
 #include "balance/fit.h"
-#include "lowered.h"
 #include "measure/measure_table.h"
 #include "pattern/outline_parts.h"
 
@@ -22,7 +21,7 @@ class BodyRows : RowMaker {
       CheckRow r;
       r.kind = CheckKind::Girth;
       r.level = l.id;
-      r.subject = fmt::format("{}, closed girth", l.name);
+      r.subject = msg("{}, closed girth", l.name);
       if (!l.ring) {
         r.verdict = Verdict::Note;
         r.detail = "not measured: the top edge or the hem cuts through this level, so the pieces do not make a ring";
@@ -44,7 +43,7 @@ class BodyRows : RowMaker {
       r.kind = CheckKind::Layer;
       r.piece = pattern_.pieces[l.layer.front().piece].id;
       r.edge = l.layer.front().edge;
-      r.subject = fmt::format("{}: {}", pattern_.pieces[l.layer.front().piece].name, l.name);
+      r.subject = msg("{}: {}", pattern_.pieces[l.layer.front().piece].name, l.name);
       r.spot = evenPoints(pattern_.pieces[l.layer.front().piece].edge(r.edge).path, 3)[1];
       const double off = measureEdges(pattern_, l.layer) - shellLength(l);
       r.detail = off > 0 ? "longer than the shell it lies on" : "shorter than the shell it lies on";
@@ -67,11 +66,11 @@ class BodyRows : RowMaker {
     const UpperLengths& u = input_.upper;
     for (const bool back : {false, true}) {
       const char* half = back ? "back" : "front";
-      againstBlock(fmt::format("Shoulder, {}, against the body's", half), shoulder[back],
+      againstBlock(msg("Shoulder, {}, against the body's", half), shoulder[back],
                    back ? u.shoulderBack : u.shoulderFront, limits::kShoulderMm,
                    "give back at the shoulder what the lines take in there (cover.dart, hold.top)");
-      againstBlock(fmt::format("Armhole, {}, against the block's", half), armhole[back],
-                   back ? u.armholeBack : u.armholeFront, limits::kArmholeMm,
+      againstBlock(msg("Armhole, {}, against the block's", half), armhole[back], back ? u.armholeBack : u.armholeFront,
+                   limits::kArmholeMm,
                    "take less in where a line meets the armhole, or let the line end on the shoulder (princess.above)");
     }
     if (u.armholeFront > 0 && u.armholeBack > 0)
@@ -111,14 +110,14 @@ class BodyRows : RowMaker {
     CheckRow r;
     r.kind = CheckKind::Girth;
     r.level = level.id;
-    r.subject = fmt::format("{}, open between the edges of the plunge", level.name);
+    r.subject = msg("{}, open between the edges of the plunge", level.name);
     const double off = 2 * nearest - level.gaps.skin;
     r.detail =
         off > 0 ? "it leaves more open than the girth counts with" : "it leaves less open than the girth counts with";
     judge(r, std::abs(off), limits::kLengthMm, "hold the front panels, or draw the plunge again");
   }
 
-  void againstBlock(std::string subject, double found, double wanted, double limit, std::string_view remedy) {
+  void againstBlock(Message subject, double found, double wanted, double limit, Message remedy) {
     if (wanted <= 0) return;
     CheckRow r;
     r.kind = CheckKind::Body;
@@ -127,12 +126,12 @@ class BodyRows : RowMaker {
     judge(r, std::abs(found - wanted), limit, remedy);
   }
 
-  void againstTape(std::string subject, std::string_view measure, double found, std::string_view remedy) {
+  void againstTape(Message subject, std::string_view measure, double found, Message remedy) {
     const Fact* fact = input_.body.find(measure);
     if (!fact || fact->source != Source::Taken) return;
     CheckRow r;
     r.kind = CheckKind::Body;
-    r.subject = subject + ", against the tape";
+    r.subject = msg("{}, against the tape", subject);
     r.level = measure;
     r.detail = found > fact->mm ? "longer than measured" : "shorter than measured";
     judge(r, std::abs(found - fact->mm), limits::kMeasuredMm, remedy, Verdict::Advice);
@@ -157,7 +156,7 @@ class BodyRows : RowMaker {
       // Under an armhole the side begins at the underarm.
       if (!chest && measureCorner(pattern_, *s, true).across->role == EdgeRole::Armhole) chest = 0;
       if (chest && waist)
-        againstTape(fmt::format("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
+        againstTape(msg("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
                     "move the chest line (shoulder_to_chest, chest.school) or check the heights that were taken");
     }
   }

@@ -7,7 +7,6 @@
 
 #include "balance/fit.h"
 #include "geometry/tolerances.h"
-#include "lowered.h"
 #include "pattern/outline_parts.h"
 
 namespace armure {
@@ -24,7 +23,7 @@ class PieceRows : RowMaker {
       for (size_t i = 0; i < p.lines(); ++i) {
         const Edge& e = p.lineAt(i);
         if (!isSewn(e.role) && e.role != EdgeRole::Centre) continue;
-        CheckRow r = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, tightest bend", p.name, e.id));
+        CheckRow r = edgeRow(CheckKind::Curve, p, e, msg("{}, {} edge, tightest bend", p.name, e.id));
         const double radius = e.path.tightestRadius();
         r.detail = "the radius is below the limit: the cloth will pucker there";
         r.amount = std::min(radius, kStraight);
@@ -35,7 +34,7 @@ class PieceRows : RowMaker {
         }
         rows_.push_back(r);
 
-        CheckRow b = edgeRow(CheckKind::Curve, p, e, fmt::format("{}, {} edge, changes of bend", p.name, e.id));
+        CheckRow b = edgeRow(CheckKind::Curve, p, e, msg("{}, {} edge, changes of bend", p.name, e.id));
         b.quantity = Quantity::Count;
         b.detail = "the edge wiggles";
         // Each level may ask for one; more than that no width explains.
@@ -66,7 +65,7 @@ class PieceRows : RowMaker {
         // Pieces run clockwise, so outside is on the left of an edge: a hollow bends that way.
         const double hollow = e.path.tightestLeftRadius();
         if (hollow >= e.allowance) continue;
-        CheckRow clip = edgeRow(CheckKind::Piece, p, e, fmt::format("{}, {} edge, allowance", p.name, e.id));
+        CheckRow clip = edgeRow(CheckKind::Piece, p, e, msg("{}, {} edge, allowance", p.name, e.id));
         clip.verdict = Verdict::Note;
         clip.detail =
             "wider than the hollow it lies in, which has this radius: the cut line runs a little further off there; "
@@ -99,7 +98,7 @@ class PieceRows : RowMaker {
       const Piece& p = pattern_.pieces[m.piece];
       const Edge& e = p.edge(m.edge);
       if (!isFree(e.role)) continue;
-      CheckRow r = edgeRow(CheckKind::FreeEdge, p, e, fmt::format("{}, {} edge, as drafted", p.name, e.id));
+      CheckRow r = edgeRow(CheckKind::FreeEdge, p, e, msg("{}, {} edge, as drafted", p.name, e.id));
       r.detail = "balancing has redrawn it further than a line one sees may go";
       r.spot = m.at;
       judge(r, m.across, input_.freeLimit,
@@ -115,10 +114,11 @@ class PieceRows : RowMaker {
       r.kind = CheckKind::Intake;
       r.level = i.level;
       r.seam = i.line;
-      r.subject = fmt::format("{}, intake at the {}", i.name.empty() ? i.line : i.name, lowered(levelName(i.level)));
+      r.subject = msg("{}, intake at the {}", i.name.empty() ? verbatim(i.line) : i.name, levelName(i.level));
       r.detail = "more than one seam should take";
       judge(r, i.amount, i.cap,
-            i.cures.empty() ? "use more panel lines, reduce less, or allow this line more" : i.cures, Verdict::Advice);
+            i.cures.empty() ? Message("use more panel lines, reduce less, or allow this line more") : i.cures,
+            Verdict::Advice);
     }
   }
 

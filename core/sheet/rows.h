@@ -20,12 +20,12 @@ class RowMaker {
 
  protected:
   // Passes within the limit; else fails, or is what `otherwise` says, with what would mend it.
-  void judge(CheckRow& r, double amount, double limit, std::string_view remedy, Verdict otherwise = Verdict::Fail);
+  void judge(CheckRow& r, double amount, double limit, Message remedy, Verdict otherwise = Verdict::Fail);
 
-  static CheckRow edgeRow(CheckKind kind, const Piece& piece, const Edge& edge, std::string subject);
-  static CheckRow pieceRow(const Piece& piece, std::string_view what);
+  static CheckRow edgeRow(CheckKind kind, const Piece& piece, const Edge& edge, Message subject);
+  static CheckRow pieceRow(const Piece& piece, Message what);
 
-  std::string levelName(const std::string& id) const;  // in small letters
+  Message levelName(const std::string& id) const;
 
   const SheetInput& input_;
   const Pattern& pattern_;

@@ -8,7 +8,6 @@
 #include <numbers>
 
 #include "balance/fit.h"
-#include "lowered.h"
 
 namespace armure {
 namespace {
@@ -36,7 +35,7 @@ class SeamRows : RowMaker {
       r.verdict = Verdict::Fail;
       r.quantity = Quantity::Count;
       r.amount = 1;
-      r.subject = "Cannot be balanced" + (words.subject.empty() ? "" : ": " + words.subject);
+      r.subject = words.subject.empty() ? Message("Cannot be balanced") : msg("Cannot be balanced: {}", words.subject);
       r.detail = words.detail;
       r.remedy = "let go of an edge that is held, or let both sides of the seam give way";
       r.seam = u.seam;
@@ -49,15 +48,15 @@ class SeamRows : RowMaker {
       const MeasuredSeam& w = measuredOf(seam);
       for (const MeasuredStretch& s : w.stretches) {
         CheckRow r = seamRow(CheckKind::Stretch, seam,
-                             fmt::format("{}, {} to {}", seam.name, placeName(seam, s.from), placeName(seam, s.to)));
-        r.detail = fmt::format("{} longer", longer(seam, s.mismatch()));
+                             msg("{}, {} to {}", seam.name, placeName(seam, s.from), placeName(seam, s.to)));
+        r.detail = msg("{} longer", longer(seam, s.mismatch()));
         r.level = s.to == "hem" ? s.from : s.to;
         r.spot = spotOn(seam, s, w);
         judge(r, std::abs(s.mismatch()), limits::kLengthMm,
               "move the longer edge in or the shorter one out between these notches");
       }
-      CheckRow r = seamRow(CheckKind::Seam, seam, seam.name + ", whole");
-      r.detail = fmt::format("{} longer", longer(seam, w.mismatch()));
+      CheckRow r = seamRow(CheckKind::Seam, seam, msg("{}, whole", seam.name));
+      r.detail = msg("{} longer", longer(seam, w.mismatch()));
       judge(r, std::abs(w.mismatch()), limits::kLengthMm, "trim the longer side at the top or the hem");
     }
   }
@@ -71,9 +70,8 @@ class SeamRows : RowMaker {
         if (role != b.across->role || !(isFree(role) || isSewn(role))) continue;
         const double turn = turnBetween(a, b) * kDegrees;
         if (!isFree(role) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
-        CheckRow r = seamRow(
-            CheckKind::Join, seam,
-            fmt::format("{} at the {}{}", acrossName(seam.a, *a.across), lowered(seam.name), whichEnd(role, atTop)));
+        CheckRow r = seamRow(CheckKind::Join, seam,
+                             msg("{} at the {}{}", acrossName(seam.a, *a.across), seam.name, whichEnd(role, atTop)));
         r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";
         r.quantity = Quantity::Angle;
         r.spot = a.point;
@@ -90,7 +88,7 @@ class SeamRows : RowMaker {
       r.kind = CheckKind::Girth;
       r.level = level::kBust;
       r.subject = "Closing the side bust dart";
-      r.detail = fmt::format(
+      r.detail = msg(
           "turned the side front by {:.1f} degrees about the bust point; the princess intake opens by as much below "
           "it; "
           "largest change of a width on any level",
@@ -102,10 +100,9 @@ class SeamRows : RowMaker {
       if (t.amount < kShownTrim) continue;
       for (const Seam& seam : pattern_.seams) {
         if (seam.id != t.seam) continue;
-        CheckRow r =
-            seamRow(CheckKind::Seam, seam, fmt::format("{}, trimmed at the {}", seam.name, t.atTop ? "top" : "hem"));
+        CheckRow r = seamRow(CheckKind::Seam, seam, msg("{}, trimmed at the {}", seam.name, t.atTop ? "top" : "hem"));
         r.verdict = Verdict::Note;
-        r.detail = fmt::format("cut off the {}, which was longer", lowered(pattern_.pieces[t.piece].name));
+        r.detail = msg("cut off the {}, which was longer", pattern_.pieces[t.piece].name);
         r.amount = t.amount;
         rows_.push_back(std::move(r));
       }
@@ -145,7 +142,7 @@ class SeamRows : RowMaker {
     const SidePlace *a = w.a.find(level::kUnderbust), *b = w.b.find(level::kUnderbust);
     if (!a || !b) return;
     CheckRow c = seamRow(CheckKind::Corner, seam,
-                         fmt::format("{}, corners at the {}", seam.name, placeName(seam, atTop ? "top" : "hem")));
+                         msg("{}, corners at the {}", seam.name, placeName(seam, atTop ? "top" : "hem")));
     c.spot = spot;
     c.detail = "the corners do not meet when the seam is closed from the underbust notch";
     const double off = atTop ? a->at - b->at : (w.a.length - a->at) - (w.b.length - b->at);
@@ -153,7 +150,7 @@ class SeamRows : RowMaker {
   }
 
   // A notch of a seam, or one of its ends, in words.
-  std::string placeName(const Seam& seam, const std::string& id) const {
+  Message placeName(const Seam& seam, const std::string& id) const {
     if (id != "top" && id != "hem") return levelName(id);
     const bool atTop = id == "top";
     const EdgeRole across = measureCorner(pattern_, seam.a, atTop).across->role;
@@ -162,12 +159,12 @@ class SeamRows : RowMaker {
     return across == EdgeRole::Cup ? "cup line" : atTop ? "upper end" : "lower end";
   }
 
-  std::string longer(const Seam& seam, double mismatch) const {
-    return lowered(pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name);
+  Message longer(const Seam& seam, double mismatch) const {
+    return pattern_.pieces[(mismatch > 0 ? seam.a : seam.b).piece].name;
   }
 
   // The line that runs on across the end of a seam.
-  std::string acrossName(const SeamSide& side, const Edge& across) const {
+  Message acrossName(const SeamSide& side, const Edge& across) const {
     if (across.role == EdgeRole::Top) return "Top edge";
     if (across.role == EdgeRole::Hem) return "Hem";
     for (const Seam& s : pattern_.seams)
@@ -177,7 +174,7 @@ class SeamRows : RowMaker {
   }
 
   // Top edge and hem say at which end of the seam it is.
-  static std::string_view whichEnd(EdgeRole across, bool atTop) {
+  static Message whichEnd(EdgeRole across, bool atTop) {
     return !isSewn(across) ? "" : atTop ? ", upper end" : ", lower end";
   }
 
@@ -207,7 +204,7 @@ class SeamRows : RowMaker {
     return spotAlong(seam, (at + s.lengthA / 2) / w.a.length);
   }
 
-  CheckRow seamRow(CheckKind kind, const Seam& seam, std::string subject) const {
+  CheckRow seamRow(CheckKind kind, const Seam& seam, Message subject) const {
     CheckRow r;
     r.kind = kind;
     r.seam = seam.id;

@@ -6,7 +6,6 @@
 #include <cmath>
 
 #include "balance/fit.h"
-#include "lowered.h"
 #include "measure/measure_table.h"
 #include "sheet/rows.h"
 
@@ -19,7 +18,7 @@ void addFacts(const SheetInput& input, std::vector<CheckRow>& rows) {
     CheckRow r;
     r.kind = CheckKind::Facts;
     r.verdict = Verdict::Note;
-    r.subject = fmt::format("{} is estimated", findMeasure(f.id)->name);
+    r.subject = msg("{} is estimated", known(findMeasure(f.id)->name));
     r.detail = "measure it before cutting; one standard deviation";
     r.amount = f.spread;
     r.level = f.id;
@@ -44,7 +43,7 @@ int rank(const CheckRow& r) {
 
 }  // namespace
 
-void RowMaker::judge(CheckRow& r, double amount, double limit, std::string_view remedy, Verdict otherwise) {
+void RowMaker::judge(CheckRow& r, double amount, double limit, Message remedy, Verdict otherwise) {
   r.amount = amount;
   r.limit = limit;
   r.verdict = std::isfinite(amount) && amount <= limit + 1e-9 ? Verdict::Pass : otherwise;
@@ -52,7 +51,7 @@ void RowMaker::judge(CheckRow& r, double amount, double limit, std::string_view 
   rows_.push_back(r);
 }
 
-CheckRow RowMaker::edgeRow(CheckKind kind, const Piece& p, const Edge& e, std::string subject) {
+CheckRow RowMaker::edgeRow(CheckKind kind, const Piece& p, const Edge& e, Message subject) {
   CheckRow r;
   r.kind = kind;
   r.piece = p.id;
@@ -62,19 +61,19 @@ CheckRow RowMaker::edgeRow(CheckKind kind, const Piece& p, const Edge& e, std::s
   return r;
 }
 
-CheckRow RowMaker::pieceRow(const Piece& p, std::string_view what) {
+CheckRow RowMaker::pieceRow(const Piece& p, Message what) {
   CheckRow r;
   r.kind = CheckKind::Piece;
   r.piece = p.id;
-  r.subject = fmt::format("{}, {}", p.name, what);
+  r.subject = msg("{}, {}", p.name, what);
   r.spot = lerp(p.grainTop, p.grainBottom, 0.5);
   return r;
 }
 
-std::string RowMaker::levelName(const std::string& id) const {
+Message RowMaker::levelName(const std::string& id) const {
   for (const PatternLevel& l : pattern_.levels)
-    if (l.id == id) return lowered(l.name);
-  return id;
+    if (l.id == id) return l.name;
+  return verbatim(id);
 }
 
 std::string_view checkName(CheckKind kind) {
@@ -143,7 +142,7 @@ Sheet balanceSheet(const SheetInput& input) {
   return sheet;
 }
 
-void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, std::string>>& keysAndReasons) {
+void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, Message>>& keysAndReasons) {
   const auto firstPassing =
       std::find_if(sheet.rows.begin(), sheet.rows.end(), [](const CheckRow& r) { return r.passes(); });
   std::vector<CheckRow> rows;
@@ -152,7 +151,7 @@ void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, std::str
     r.kind = CheckKind::Idle;
     r.verdict = Verdict::Note;
     r.quantity = Quantity::Count;
-    r.subject = key + " is idle";
+    r.subject = msg("{} is idle", key);
     r.detail = reason;
     r.level = key;
     rows.push_back(std::move(r));

@@ -70,12 +70,12 @@ enum class Quantity { Length, Angle, Count };
 struct CheckRow {
   CheckKind kind{};
   Verdict verdict = Verdict::Pass;
-  std::string subject;  // "Princess seam, bust to underbust"
-  std::string detail;   // what was found, in words, without numbers that have a unit
-  double amount = 0;    // how far off: mm, degrees or a count
+  Message subject;    // "Princess seam, bust to underbust"
+  Message detail;     // what was found, in words
+  double amount = 0;  // how far off: mm, degrees or a count
   double limit = 0;
   Quantity quantity = Quantity::Length;
-  std::string remedy;                    // what would mend it; empty when it passes
+  Message remedy;                        // what would mend it; empty when it passes
   std::string piece, edge, seam, level;  // ids; empty where it does not apply
   Vec2 spot;                             // where to look, in the axes of the piece
 
@@ -108,6 +108,6 @@ struct SheetInput {
 Sheet balanceSheet(const SheetInput& input);
 
 // Rows for what the order holds that has no effect, after the notes; see recalc/idle.h.
-void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, std::string>>& keysAndReasons);
+void addIdleRows(Sheet& sheet, const std::vector<std::pair<std::string, Message>>& keysAndReasons);
 
 }  // namespace armure

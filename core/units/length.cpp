@@ -79,7 +79,7 @@ std::string plainText(std::string_view raw) {
 
 // What is shown of a text that was not understood: short, and nothing but characters that can be seen.
 Problem notALength(std::string_view text) {
-  return {"", fmt::format("\"{}\" is not a length", quotable(text)), "write it like 9 1/2, 9.5 or 24,1 cm"};
+  return {"", msg("\"{}\" is not a length", quotable(text)), "write it like 9 1/2, 9.5 or 24,1 cm"};
 }
 
 // A number and how it is written plainly.
@@ -186,7 +186,7 @@ Result<Unit> parseUnit(std::string_view text) {
   for (const UnitName& u : kUnitNames)
     if (u.text == name) return u.unit;
   if (name.empty()) return Problem{"", "the unit is missing", "write in, cm or mm"};
-  return Problem{"", fmt::format("unit \"{}\" is not known", quotable(text)), "write in, cm or mm"};
+  return Problem{"", msg("unit \"{}\" is not known", quotable(text)), "write in, cm or mm"};
 }
 
 std::string TypedLength::text() const { return fmt::format("{} {}", number, unitSymbol(unit)); }
@@ -221,7 +221,7 @@ Result<double> parseLength(std::string_view text, Unit bareUnit) {
 
 Result<double> parseNumber(std::string_view raw) {
   const auto number = parseSigned(plainText(raw));
-  if (!number) return Problem{"", fmt::format("\"{}\" is not a number", quotable(raw)), "write it like 0.4 or 3/8"};
+  if (!number) return Problem{"", msg("\"{}\" is not a number", quotable(raw)), "write it like 0.4 or 3/8"};
   return number->value;
 }
 

@@ -11,6 +11,7 @@
 #include "app/sheet_panel.h"
 #include "app/workings_panel.h"
 #include "parts/cups/depth.h"
+#include "render/words.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
@@ -68,7 +69,7 @@ void checkRows(MainWindow& window) {
     const CheckRow& r = rows[static_cast<size_t>(i)];
     const bool fails = r.fails();
     INFO(i << ": " << r.subject);
-    CHECK(list.item(i)->data(Qt::AccessibleTextRole).toString().startsWith(QString::fromStdString(r.subject)));
+    CHECK(list.item(i)->data(Qt::AccessibleTextRole).toString().startsWith(words(r.subject)));
     CHECK(list.visualItemRect(list.item(i)).height() == (fails ? 48 : 24));
   }
 }
@@ -143,7 +144,7 @@ TEST_CASE("how deep the cup is follows the draft and the body at once") {
     const CupDepth fresh = cupDepth(d.block, BodyForm(d.body));
     const auto* words = window.findChild<QLabel*>("depthWords");
     REQUIRE(words);
-    CHECK(words->text().toStdString() == depthInWords(fresh, window.session().order().units));
+    CHECK(words->text().toStdString() == say(depthInWords(fresh), window.session().order().units));
     const QString holds = QString("Holds %1 ml, the breast %2 ml")
                               .arg(fresh.patternVolume / 1000, 0, 'f', 0)
                               .arg(fresh.bodyVolume / 1000, 0, 'f', 0);

@@ -95,7 +95,7 @@ TEST_CASE("saved and opened again it is the same pattern; a broken file changes 
   REQUIRE_FALSE(writeFileAtomically(folder.filePath("b.armure").toStdString(), "{ \"format\""));
   const auto problem = t.open(folder.filePath("b.armure").toStdString());
   REQUIRE(problem);
-  CHECK(problem->where.find("line 1") != std::string::npos);
+  CHECK(english(problem->where).find("line 1") != std::string::npos);
   CHECK(t.order() == s.order());
   CHECK(t.path() == path);
   CHECK(t.save(folder.filePath("none/c.armure").toStdString()).problem);  // cannot be written

@@ -94,7 +94,7 @@ TEST_CASE("measures are read into the order as one step; a bad list changes noth
   const Order before = s.order();
   const auto problem = s.importMeasures(file("bad.csv", "measure,value,unit,note\nbust,92,,\n"));
   REQUIRE(problem);
-  CHECK(problem->where.find("line 2") != std::string::npos);
+  CHECK(english(problem->where).find("line 2") != std::string::npos);
   CHECK(s.order() == before);
   s.undo();
   CHECK(s.order() == start);

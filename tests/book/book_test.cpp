@@ -187,7 +187,7 @@ TEST_CASE("what is no book, or a newer one, is refused and left as it is") {
     QSqlQuery(db).exec("PRAGMA user_version = 99");
   }
   QSqlDatabase::removeDatabase("newer");
-  CHECK(ClientBook::open(folder.file).problem().remedy.find("newer Armure") != std::string::npos);
+  CHECK(english(ClientBook::open(folder.file).problem().remedy).find("newer Armure") != std::string::npos);
   CHECK_FALSE(ClientBook::open("/proc/no/such/clients.sqlite").ok());
 }
 
@@ -273,7 +273,7 @@ TEST_CASE("a damaged book is told and restored; nothing is missing without a wor
     REQUIRE(book.ok());  // there are sound versions
     CHECK(content(*book) == sound);
     told += book->damage().has_value();
-    if (book->damage()) CHECK(book->damage()->remedy.find("kept as") != std::string::npos);
+    if (book->damage()) CHECK(english(book->damage()->remedy).find("kept as") != std::string::npos);
     CHECK(static_cast<size_t>(std::distance(fs::directory_iterator(versions), fs::directory_iterator())) <=
           kKeptVersions);
     for (const auto& entry : fs::directory_iterator(folder.path))
@@ -288,7 +288,7 @@ TEST_CASE("a damaged book is told and restored; nothing is missing without a wor
   damage(folder.file, at, 1);
   const ClientBook rest = opened(folder.file);
   REQUIRE(rest.damage());
-  CHECK(rest.damage()->what.find("2026-02-01") != std::string::npos);
+  CHECK(english(rest.damage()->what).find("2026-02-01") != std::string::npos);
   CHECK(rest.sets(client)->size() == 1);
 }
 

@@ -23,7 +23,8 @@ Edge edgeOf(std::string id, EdgeRole role, Path path) { return {std::move(id), r
 // A piece with a dart sewn inside it: legs of different length from the top edge to its point.
 Pattern withDart() {
   Piece p;
-  p.id = p.name = "cup";
+  p.id = "cup";
+  p.name = "cup";
   const Vec2 point{105, 90};
   p.edges = {edgeOf("top", EdgeRole::Top, Path::line({0, 0}, {80, 0})),
              edgeOf("leg-1", EdgeRole::Seam, Path::line({80, 0}, point)),
@@ -41,14 +42,16 @@ Pattern withDart() {
 // Two pieces sewn along a chain of two edges on the left one; beside the seam the right one has a fold.
 Pattern withChain() {
   Piece left, right;
-  left.id = left.name = "left";
+  left.id = "left";
+  left.name = "left";
   left.edges = {edgeOf("top", EdgeRole::Top, Path::line({0, 0}, {100, 0})),
                 edgeOf("upper", EdgeRole::Seam, Path::line({100, 0}, {112, 90})),
                 edgeOf("lower", EdgeRole::Seam, Path::line({112, 90}, {100, 200})),
                 edgeOf("hem", EdgeRole::Hem, Path::line({100, 200}, {0, 200})),
                 edgeOf("opening", EdgeRole::Opening, Path::line({0, 200}, {0, 0}))};
   left.marks = {notchMark("underbust", {"upper", 60}), notchMark("waist", {"lower", 30})};
-  right.id = right.name = "right";
+  right.id = "right";
+  right.name = "right";
   right.symmetry = Symmetry::Once;
   right.copies = 1;
   right.onFold = "fold";
@@ -113,7 +116,7 @@ TEST_CASE("rows that fight are named, all of them and no others") {
   const Balanced b = balance(torn);
   REQUIRE(b.unreachable.size() == 1);
   CHECK(b.unreachable[0].why == Unreachable::Why::Conflict);
-  const std::string said = wordsOf(b.unreachable[0], b.pattern).text();
+  const std::string said = english(wordsOf(b.unreachable[0], b.pattern).line());
   CHECK(said.find("Waist girth") != std::string::npos);
   CHECK(said.find("Waist again girth") != std::string::npos);
   CHECK(said.find("Princess") == std::string::npos);
@@ -154,7 +157,7 @@ TEST_CASE("without any one family of constraints something fails that is checked
 TEST_CASE("what cannot be reached is said in the maker's words, whatever its kind") {
   const Pattern p = designOf(plainOrder()).pattern;
   using Why = Unreachable::Why;
-  const auto said = [&](const Unreachable& u) { return wordsOf(u, p).text(); };
+  const auto said = [&](const Unreachable& u) { return english(wordsOf(u, p).line()); };
   // One stretch alone is about its seam; several rows are named one by one.
   CHECK(said({.why = Why::Conflict, .seam = "princess", .rows = {"Princess seam, bust to underbust"}, .mm = 2.04}) ==
         "Princess seam: 2.0 mm are left");

@@ -22,7 +22,8 @@ Pattern twoPanels() {
   const auto panel = [](std::string id, int number, double x, std::string left, std::string right, EdgeRole leftRole,
                         EdgeRole rightRole) {
     Piece piece;
-    piece.id = piece.name = std::move(id);
+    piece.name = verbatim(id);
+    piece.id = std::move(id);
     piece.number = number;
     piece.of = 2;
     piece.grainTop = {x + 50, 50};

@@ -28,7 +28,7 @@ std::vector<std::string> failing(const Sheet& sheet) {
   for (const CheckRow& r : sheet.rows) {
     const bool mine = r.kind == CheckKind::Stretch || r.kind == CheckKind::Seam || r.kind == CheckKind::Girth ||
                       r.kind == CheckKind::Join || r.kind == CheckKind::Corner;
-    if (mine && r.fails()) all.push_back(r.subject);
+    if (mine && r.fails()) all.push_back(english(r.subject));
   }
   return all;
 }
@@ -182,7 +182,7 @@ TEST_CASE("planned ease is kept, a wrong girth is put right, and what cannot be 
 
   const Balanced stuck = balance(wide, allSeams(wide, SeamWish::Leave));
   REQUIRE(stuck.unreachable.size() == 1);
-  const std::string said = wordsOf(stuck.unreachable[0], wide).text();
+  const std::string said = english(wordsOf(stuck.unreachable[0], wide).line());
   CHECK(said.find("Waist girth: 6.0 mm") != std::string::npos);
   CHECK(said.find("the side edge of the side front") != std::string::npos);
 }
@@ -224,7 +224,7 @@ TEST_CASE("an edge that is held does not move; the other side makes the seam fit
   for (const Unreachable& u : stuck.unreachable) {
     CHECK(u.seam == "princess");
     CHECK(u.held == std::vector<EdgeName>{{"front-1", "princess"}, {"front-2", "princess"}});
-    const std::string text = wordsOf(u, d.pattern).text();
+    const std::string text = english(wordsOf(u, d.pattern).line());
     CHECK(text.find("Princess seam") != std::string::npos);
     CHECK(text.find("the princess edge of the centre front") != std::string::npos);
     CHECK(text.find("the princess edge of the side front") != std::string::npos);
@@ -293,7 +293,8 @@ TEST_CASE("each movement says what asked for it") {
   for (const EdgeMove& m : b.moves) {
     INFO(m.edge << " " << m.why);
     const bool free = isFree(b.pattern.pieces[m.piece].edge(m.edge).role);
-    const bool asked = m.why.find(" to ") != std::string::npos || m.why.find("girth") != std::string::npos;
+    const bool asked =
+        english(m.why).find(" to ") != std::string::npos || english(m.why).find("girth") != std::string::npos;
     CHECK((free ? m.why == "the corners beside it" : asked));
     CHECK(m.seam.empty() == free);
     CHECK(m.across <= m.largest + 0.5);
@@ -322,7 +323,7 @@ TEST_CASE("whatever is wished of every seam, what can fit fits, what is left sta
     }
     INFO(o.title << " " << o.style << " " << wishes);
     const Balanced b = balance(made->pattern, options);
-    for (const Unreachable& u : b.unreachable) INFO(wordsOf(u, b.pattern).text());
+    for (const Unreachable& u : b.unreachable) INFO(english(wordsOf(u, b.pattern).line()));
     named += b.unreachable.empty() ? 0 : 1;
     for (const Seam& s : b.pattern.seams) {
       const SeamWish wish = options.choiceOf(s.id).wish;
@@ -365,7 +366,7 @@ TEST_CASE("what cannot be balanced stands at the head of the sheet, with what wo
   CHECK(first.kind == CheckKind::Wish);
   CHECK(first.fails());
   CHECK(first.subject == "Cannot be balanced: Princess seam");
-  CHECK(first.detail.find("held with these choices") != std::string::npos);
+  CHECK(english(first.detail).find("held with these choices") != std::string::npos);
   CHECK(first.seam == "princess");
   CHECK_FALSE(first.remedy.empty());
 }
@@ -379,8 +380,7 @@ TEST_CASE("what is sewn on at its end cannot be trimmed there, and that is said"
   const Balanced b = balance(d.pattern, options);
   REQUIRE(b.unreachable.size() == 1);
   CHECK(b.unreachable[0].seam == "princess-cup");
-  CHECK(wordsOf(b.unreachable[0], b.pattern)
-            .text()
+  CHECK(english(wordsOf(b.unreachable[0], b.pattern).line())
             .starts_with("Princess seam in the cup: it is sewn on at its lower end"));
   CHECK(b.pattern.trims.size() == d.pattern.trims.size());
 }

@@ -6,6 +6,7 @@
 #include "parts/cups/depth.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
+#include "units/language.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -97,9 +98,10 @@ TEST_CASE("a larger side bust dart makes a deeper cup, and the words say which w
   }
   CupDepth depth;
   depth.stations = {{100, 1, 1, 40, 52.7}};
-  CHECK(depthInWords(depth, {Unit::Inch, 8}).starts_with("1/2 in deeper than the breast at the underbust"));
+  CHECK(say(depthInWords(depth), LengthFormat{Unit::Inch, 8})
+            .starts_with("1/2 in deeper than the breast at the underbust"));
   depth.stations[0].patternDepth = 27.3;
-  CHECK(depthInWords(depth, {Unit::Inch, 8}).starts_with("1/2 in shallower"));
+  CHECK(say(depthInWords(depth), LengthFormat{Unit::Inch, 8}).starts_with("1/2 in shallower"));
   depth.stations[0].patternDepth = 40.5;
-  CHECK(depthInWords(depth, {Unit::Inch, 8}) == "As deep as the breast at the underbust.");
+  CHECK(depthInWords(depth) == "As deep as the breast at the underbust.");
 }

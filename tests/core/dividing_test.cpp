@@ -44,7 +44,8 @@ Edge edgeOf(std::string id, EdgeRole role, Path path) { return {std::move(id), r
 Pattern twoRectangles() {
   const auto rectangle = [](std::string id, double x) {
     Piece p;
-    p.id = p.name = std::move(id);
+    p.name = verbatim(id);
+    p.id = std::move(id);
     p.edges = {edgeOf("top", EdgeRole::Top, Path::line({x, 0}, {x + 200, 0})),
                edgeOf("right", EdgeRole::Seam, Path::line({x + 200, 0}, {x + 200, 100})),
                edgeOf("hem", EdgeRole::Hem, Path::line({x + 200, 100}, {x, 100})),

@@ -50,7 +50,7 @@ TEST_CASE("what is written on a piece is never upside down, stands inside it and
     for (int turn = 0; turn < 8; ++turn) {
       const Motion m = Motion::rotationAbout({50, 60}, turn * std::numbers::pi / 4);
       size_t pieceTexts = 0, edges = 0, levels = 0;
-      for (const DrawnText& t : drawnTexts(d.pattern, i, m, {Unit::Inch, 8})) {
+      for (const DrawnText& t : drawnTexts(d.pattern, i, m)) {
         CHECK(std::abs(std::remainder(t.angleRad, 2 * std::numbers::pi)) <= std::numbers::pi / 2 + 1e-6);
         CHECK(!t.text.empty());
         CHECK((t.height >= 3 && t.height <= 6));

@@ -48,7 +48,7 @@ TEST_CASE("standard sizes grow in step and raise no question") {
   for (size_t i = 0; i < sizes.size(); ++i) {
     const MeasureSet m = standardMeasures(sizes[i]);
     CHECK(resolveBody(m).ok());
-    for (const Question& q : questionsAbout(m, {})) CHECK(q.severity == Severity::Note);
+    for (const Question& q : questionsAbout(m)) CHECK(q.severity == Severity::Note);
     for (const auto& [id, taken] : m.all()) CHECK_FALSE(taken.note.empty());  // it was not taken on the client
     if (i == 0) continue;
     CHECK(sizes[i].bust > sizes[i - 1].bust);

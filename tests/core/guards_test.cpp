@@ -265,7 +265,7 @@ TEST_CASE("a pattern with a mark on an edge that is gone is no pattern") {
   CHECK_FALSE(patternProblem(d.pattern));
   Pattern broken = d.pattern;
   broken.pieces.front().marks.push_back(notchMark("lost", {"no-such-edge", 3}));
-  CHECK(patternProblem(broken)->what.find("gone") != std::string::npos);
+  CHECK(english(patternProblem(broken)->what).find("gone") != std::string::npos);
   broken = d.pattern;
   broken.pieces.front().marks.push_back(notchMark("far", {broken.pieces.front().edges.front().id, 1e6}));
   CHECK(patternProblem(broken));

@@ -8,6 +8,7 @@
 #include "prepare/marks.h"
 #include "prepare/paper.h"
 #include "tests/support/bodies.h"
+#include "units/language.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -87,9 +88,10 @@ TEST_CASE("labels say what to cut, and edges what joins them") {
   const Design d = *recalc(plainOrder());
   CHECK(labelLines(d.pattern.pieces[0])[2] == "cut 1 on the fold");
   CHECK(labelLines(d.pattern.pieces[1])[1] == "2 of 4");
-  CHECK(edgeNote(d.pattern, 0, d.pattern.pieces[0].edge("princess"), {Unit::Inch, 8}) == "1/2 in, joins 2");
-  CHECK(edgeNote(d.pattern, 2, d.pattern.pieces[2].edge("side"), {Unit::Centimetre, 8}) == "2.5 cm, joins 2");
-  CHECK(edgeNote(d.pattern, 0, d.pattern.pieces[0].edge("fold"), {}) == "fold");
+  const LengthFormat inch{Unit::Inch, 8}, cm{Unit::Centimetre, 8};
+  CHECK(say(edgeNote(d.pattern, 0, d.pattern.pieces[0].edge("princess")), inch) == "1/2 in, joins 2");
+  CHECK(say(edgeNote(d.pattern, 2, d.pattern.pieces[2].edge("side")), cm) == "2.5 cm, joins 2");
+  CHECK(edgeNote(d.pattern, 0, d.pattern.pieces[0].edge("fold")) == "fold");
 }
 
 TEST_CASE("notch strokes lie in the allowance; the back has double notches") {

@@ -111,8 +111,10 @@ TEST_CASE("a corner that is wider than a straight angle turns the line by as lit
   // The hem of the left piece rises steeply to the seam, that of the right one falls from it, together straight.
   Pattern p;
   Piece left, right;
-  left.id = left.name = "left";
-  right.id = right.name = "right";
+  left.id = "left";
+  left.name = "left";
+  right.id = "right";
+  right.name = "right";
   const double lift = std::tan(70 * std::numbers::pi / 180) * 20;
   const auto edge = [](std::string id, EdgeRole role, Vec2 a, Vec2 b) {
     return Edge{std::move(id), role, 10, Path::line(a, b)};

@@ -16,7 +16,8 @@ namespace {
 // lower edge, from the right, is down-0, down-1, ...
 Piece strip(const std::string& id, const std::vector<double>& up, const std::vector<double>& down, double x, double y) {
   Piece p;
-  p.id = p.name = id;
+  p.id = id;
+  p.name = verbatim(id);
   double at = x;
   for (size_t i = 0; i < up.size(); at += up[i++])
     p.edges.push_back({"up-" + std::to_string(i), EdgeRole::Yoke, 6, Path::line({at, y}, {at + up[i], y})});

@@ -14,7 +14,7 @@ std::string problemOf(const std::string& text) {
   REQUIRE_FALSE(r.ok());
   CHECK_FALSE(r.problem().what.empty());
   CHECK_FALSE(r.problem().remedy.empty());
-  return r.problem().where;
+  return english(r.problem().where);
 }
 
 const std::string kHeader = "measure,value,unit,note\n";

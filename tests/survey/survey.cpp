@@ -47,7 +47,7 @@ void survey(const Order& order, size_t number, const std::string& folder) {
     const bool fault = isFault(r.kind) && d.balanced->unreachable.empty();
     std::string& into = fault ? faults : wishes;
     into += fmt::format("{}{}", into.empty() ? "" : ",", checkName(r.kind));
-    if (fault) into += fmt::format(" ({}: {:.2f})", r.subject, r.amount);
+    if (fault) into += fmt::format(" ({}: {:.2f})", english(r.subject), r.amount);
   }
   const BalanceCertificate& c = again.certificate;
   fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),

@@ -51,8 +51,8 @@ class BandMaker {
     if (std::abs(angle_) < kStraight) angle_ = kStraight;
     if (std::abs(angle_) > kMostAngle)
       return Problem{"Off-shoulder band",
-                     fmt::format("{:.0f} mm deep it would have to be {:.0f} mm longer at one edge than at the other",
-                                 depth_, std::abs(lower_ - upper_)),
+                     msg("{:.0f} mm deep it would have to be {:.0f} mm longer at one edge than at the other", depth_,
+                         std::abs(lower_ - upper_)),
                      "make it deeper, or measure the round-shoulder girth and the upper arm"};
     radius_ = upper_ / angle_;
     addPiece(arm);
@@ -133,7 +133,7 @@ class BandMaker {
   void tell(double arm) {
     const auto fact = [&](std::string_view id, double factor) {
       const Fact& f = body_.fact(id);
-      return Term{'+', fmt::format("half the {}", findMeasure(id)->name), f.mm * factor, f.source};
+      return Term{'+', msg("half the {}", known(findMeasure(id)->name)), f.mm * factor, f.source};
     };
     pattern_.workings.push_back({"off.upper",
                                  "Off-shoulder band, its upper edge from centre to centre",

@@ -42,7 +42,7 @@ class CupLineMaker {
     for (const Edge* e : {&aboveCentre_, &aboveSide_})
       if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
           !(e == &aboveSide_ && e->role == EdgeRole::Armhole && rules_.option(key::kCoverKind) == CoverKind::Straps))
-        return Problem{"Cup", fmt::format("above the bust the panels end at the {}, not at an upper edge", e->id),
+        return Problem{"Cup", msg("above the bust the panels end at the {}, not at an upper edge", e->id),
                        "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
     CupLine line;
     if (auto problem = addInner(line, under->a)) return *problem;
@@ -83,7 +83,7 @@ class CupLineMaker {
     const Vec2 end = inner_.pointAt(under), across = square(inner_.tangentAt(under)), corner{x, bust};
     const Problem noRoom{
         "Cup line, inner side",
-        fmt::format("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
+        msg("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
         "make the bridge narrower"};
     if (end.x - x < 2 * kClear) return noRoom;
     // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
@@ -180,7 +180,7 @@ class CupLineMaker {
     const Vec2 widest{x, bust}, end = top.pointAt(at);
     if (x - block_.dart.apex.x < 2 * kClear || end.y > bust - 5)
       return Problem{"Cup line, outer side",
-                     fmt::format("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
+                     msg("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
                      "use fewer front lines, or raise the top edge at the side"};
     line.through.push_back({princess_.b.piece, onPrincess(under), {aboveSide_.id, at}, outerPath(under, widest, end)});
     return std::nullopt;

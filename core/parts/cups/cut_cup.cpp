@@ -82,7 +82,7 @@ class CupMaker {
   std::optional<Problem> divideAlongCupLine() {
     Result<CupLine> line = cupLine(pattern_, block_, rules_);
     if (!line.ok()) return line.problem();
-    DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
+    DividingLine dividing{"cup",        nameOf("cup"), "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
                           line->through};
     const bool across = line->through.size() > 2;
     const std::string crossed = across ? pattern_.seams[1].id + "-cup" : "";
@@ -113,18 +113,25 @@ class CupMaker {
   // Both seams along a line are told apart.
   void nameSides(const std::string& line) {
     for (Seam& s : pattern_.seams)
-      for (const auto& [id, side] :
-           {std::pair{line + "-1", ", inner"}, {line + "-2", ", outer"}, {line + "-3", ", outer end"}})
-        if (s.id == id) s.name += side;
+      if (s.id == line + "-1") {
+        s.name = msg("{}, inner", s.name);
+      } else if (s.id == line + "-2") {
+        s.name = msg("{}, outer", s.name);
+      } else if (s.id == line + "-3") {
+        s.name = msg("{}, outer end", s.name);
+      }
+  }
+  static Message nameOf(std::string_view line) {
+    return line == "cup" ? "Cup line" : line == "band" ? "Band seam" : "Cross seam";
   }
   // Where both became one seam again, it is the whole line.
   void nameWhole(const std::string& line) {
     if (pattern_.seam(line + "-2")) return;
     for (Seam& s : pattern_.seams)
-      if (s.id == line + "-1") s.name = s.name.substr(0, s.name.find(','));
+      if (s.id == line + "-1") s.name = nameOf(line);
   }
 
-  void rename(std::string_view id, std::string name) { pattern_.pieces[place(id)].name = std::move(name); }
+  void rename(std::string_view id, Message name) { pattern_.pieces[place(id)].name = std::move(name); }
 
   // Ends of a line across both halves of the cup: on the inner cup's cup line, on the princess seam, and on the outer
   // cup's cup line.
@@ -142,11 +149,12 @@ class CupMaker {
     const double outerLength = pattern_.sidePath(out.b).length();
     if (at.inner >= pattern_.sidePath(in.b).length() - 5 || at.outer >= outerLength - 5 ||
         at.middle >= pattern_.sidePath(princess.a).length() - 5)
-      return Problem{"Cup",
-                     fmt::format("the {} does not lie within the cup", id == "band" ? "upper band" : "cross seam"),
-                     "make it less deep"};
+      return Problem{
+          "Cup",
+          id == "band" ? "the upper band does not lie within the cup" : "the cross seam does not lie within the cup",
+          "make it less deep"};
     DividingLine line{id,
-                      id == "band" ? "Band seam" : "Cross seam",
+                      nameOf(id),
                       id == "band" ? "in the band" : "above the cross seam",
                       EdgeRole::Seam,
                       rules_.length(key::kAllowanceCup),
@@ -161,7 +169,8 @@ class CupMaker {
     nameSides(id);
     if (!pattern_.seam("princess-cup-" + id))
       return Problem{"Cup",
-                     fmt::format("the {} does not cross the princess seam", id == "band" ? "upper band" : "cross seam"),
+                     id == "band" ? "the upper band does not cross the princess seam"
+                                  : "the cross seam does not cross the princess seam",
                      "make it less deep, or move the cross seam"};
     return std::nullopt;
   }
@@ -224,13 +233,12 @@ class CupMaker {
     return at;
   }
 
-  void join(std::string_view seam, const std::string& name, const std::string& key) {
+  void join(std::string_view seam, const Message& name, const std::string& key) {
     const Joined done = joinPieces(pattern_, seam, name);
-    tellGap(
-        done, key, name + ", its halves joined",
-        fmt::format("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
-                    "The line that ran across was drawn smooth, by {:.0f} degrees",
-                    done.turnRad * 180 / kPi));
+    tellGap(done, key, msg("{}, its halves joined", name),
+            msg("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
+                "The line that ran across was drawn smooth, by {:.0f} degrees",
+                done.turnRad * 180 / kPi));
   }
 
   // The cloth over a moulded cup: both pieces laid together above the bust point and made one; below, what is left open
@@ -257,7 +265,7 @@ class CupMaker {
             "dart; common practice");
   }
 
-  void tellGap(const Joined& done, const std::string& key, const std::string& title, const std::string& note) {
+  void tellGap(const Joined& done, const std::string& key, const Message& title, const Message& note) {
     pattern_.workings.push_back(
         {key, title, {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}}, done.gap, note});
   }
@@ -269,7 +277,7 @@ class CupMaker {
     if (done.gap > kFramesFit)
       return Problem{
           "Frame in one piece",
-          fmt::format("the edges of the princess line below the cup stand {:.1f} mm apart when it is closed", done.gap),
+          msg("the edges of the princess line below the cup stand {:.1f} mm apart when it is closed", done.gap),
           "let go of what is held or placed by hand on that line, or keep its seam"};
     pattern_ = std::move(trial);
     tellGap(done, "cup.frame", "Frame, front: the princess intake closed",

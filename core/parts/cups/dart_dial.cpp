@@ -125,13 +125,12 @@ class DialSetter {
       s.eases.push_back({std::string(fromBust ? level::kBust : "top"), std::string(level::kUnderbust), width});
     }
   }
-  void note(ShareKey key, const std::string& title, const DartTurn& turn) {
+  void note(ShareKey key, const Message& title, const DartTurn& turn) {
     pattern_.workings.push_back(
         {"rule." + std::string(key.text),
          title,
          {{'+',
-           fmt::format("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees,
-                       block_.dart.angle * kDegrees),
+           msg("side bust dart, {:.1f} of its {:.1f} degrees", turn.angleRad * kDegrees, block_.dart.angle * kDegrees),
            turn.width, Source::Computed}},
          turn.width,
          "turned about the bust point: every length on the turned part is kept; common practice"});
@@ -181,8 +180,7 @@ std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules
   double sum = 0;
   for (const ShareKey key : {key::kDialSide, key::kDialEase, key::kDialCentre, key::kDialTop}) sum += rules.share(key);
   if (sum > 1 + 1e-9)
-    return Problem{"Dart dial",
-                   fmt::format("{:.0f} % of the side bust dart are moved, and there are only 100", 100 * sum),
+    return Problem{"Dart dial", msg("{:.0f} % of the side bust dart are moved, and there are only 100", 100 * sum),
                    "move less of it elsewhere"};
   DialSetter setter(pattern, block, rules);
   if (auto problem = setter.atCentre()) return problem;

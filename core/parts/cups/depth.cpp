@@ -164,15 +164,19 @@ CupDepth cupDepth(const Block& block, const BodyForm& form) {
   return cupDepth(block, breastRings(form, block.dart.apex.x, cupReach(block)));
 }
 
-std::string depthInWords(const CupDepth& depth, LengthFormat units) {
+Message depthInWords(const CupDepth& depth) {
   constexpr double kAsDeep = 1.6;  // mm, 1/16 in
   const double off = depth.difference();
   if (std::abs(off) <= kAsDeep) return "As deep as the breast at the underbust.";
-  const bool shallow = off < 0;
-  return fmt::format(
-      "{} {} than the breast at the underbust: take {} in below the bust point, or make the side bust dart {}.",
-      formatLengthWithUnit(std::abs(off), units), shallow ? "shallower" : "deeper", shallow ? "more" : "less",
-      shallow ? "larger" : "smaller");
+  if (off < 0)
+    return msg(
+        "{} shallower than the breast at the underbust: take more in below the bust point, or make the side bust dart "
+        "larger.",
+        Length{-off});
+  return msg(
+      "{} deeper than the breast at the underbust: take less in below the bust point, or make the side bust dart "
+      "smaller.",
+      Length{off});
 }
 
 }  // namespace armure

@@ -22,7 +22,6 @@
 
 #include "body/body_form.h"
 #include "draft/block.h"
-#include "units/length.h"
 
 namespace armure {
 
@@ -72,6 +71,6 @@ CupDepth cupDepth(const Block& block, const BodyForm& form);
 
 // In plain words: "As deep as the breast at the underbust (within 1/16 in)." or "1/2 in shallower than ...", and what
 // would change it.
-std::string depthInWords(const CupDepth& depth, LengthFormat units);
+Message depthInWords(const CupDepth& depth);
 
 }  // namespace armure

@@ -74,7 +74,7 @@ class Gatherer {
                      "make the strips narrower, or let the gathers go to the whole edge"};
     if (const double turn = fanned ? turnOf(slashes, gap) : 0; turn > kMostTurn)
       return Problem{"Gathered cup",
-                     fmt::format("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
+                     msg("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
                      "spread it less, make the strips wider, or spread it straight"};
     const SpreadPiece spread = slashAndSpread(upper_, lower_, slashes, gap, fanned);
     // Where things lie on the edges once cloth has come in before them.
@@ -282,15 +282,14 @@ class Gatherer {
 
   void tell(size_t slashes, double gap, const SpreadPiece& spread) {
     const auto count = static_cast<double>(slashes);
-    pattern_.workings.push_back(
-        {"gather.lower",
-         "Gathered cup, its lower edge",
-         {{'+', "cup line of the flat pieces", l1_ + l2_, Source::Computed},
-          {'+', "left open below the bust point", wedge_, Source::Computed},
-          {'+', fmt::format("{} slashes, spread apart", slashes), count * gap, Source::Computed}},
-         spread.lower.length(),
-         fmt::format("gathered {:.2f} to 1 into the cup line; common practice",
-                     (to_ - from_ + wedge_ + count * gap) / (to_ - from_))});
+    pattern_.workings.push_back({"gather.lower",
+                                 "Gathered cup, its lower edge",
+                                 {{'+', "cup line of the flat pieces", l1_ + l2_, Source::Computed},
+                                  {'+', "left open below the bust point", wedge_, Source::Computed},
+                                  {'+', msg("{} slashes, spread apart", slashes), count * gap, Source::Computed}},
+                                 spread.lower.length(),
+                                 msg("gathered {:.2f} to 1 into the cup line; common practice",
+                                     (to_ - from_ + wedge_ + count * gap) / (to_ - from_))});
     pattern_.workings.push_back({"gather.upper",
                                  "Gathered cup, its upper edge",
                                  {{'+', "edge of the band", upper_.length(), Source::Computed},

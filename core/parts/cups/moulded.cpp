@@ -36,9 +36,9 @@ constexpr std::array<MouldedSize, 15> kSizes{{
     {132, 185, 69.5, 322.5, 1110},
 }};
 
-Fact replaced(const Body& body, std::string_view id, double mm, std::vector<Term> terms, const std::string& note) {
+Fact replaced(const Body& body, std::string_view id, double mm, std::vector<Term> terms, const Message& note) {
   Fact f = body.fact(id);
-  f.working = {f.working.key, std::string(findMeasure(id)->name) + ", over the cup", std::move(terms), mm, note};
+  f.working = {f.working.key, msg("{}, over the cup", known(findMeasure(id)->name)), std::move(terms), mm, note};
   f.mm = mm;
   return f;
 }
@@ -103,17 +103,17 @@ Body overMouldedCup(const Body& body, const Rules& rules) {
 
   const double down = body.mm(id::kShoulderToUnderbust) - body.mm(id::kShoulderToBust);
   const double lift = std::max(0.0, cup.pinched.arc() / 2 - down);
-  const std::string note = "measured again over the cup; common practice";
+  const Message note = "measured again over the cup; common practice";
   Body out = body;
   const Source source = body.fact(id::kBust).source;
-  out = out.with(replaced(body, id::kBust, girth,
-                          {{'+', "bust", body.mm(id::kBust), source},
-                           {'+', fmt::format("the cup stands {:.0f} mm further out", further),
-                            girth - body.mm(id::kBust), Source::Computed}},
-                          note));
+  out = out.with(replaced(
+      body, id::kBust, girth,
+      {{'+', "bust", body.mm(id::kBust), source},
+       {'+', msg("the cup stands {:.0f} mm further out", further), girth - body.mm(id::kBust), Source::Computed}},
+      note));
   for (const std::string_view id : {id::kShoulderToUnderbust, id::kShoulderToWaist})
     out = out.with(replaced(body, id, body.mm(id) + lift,
-                            {{'+', std::string(findMeasure(id)->name), body.mm(id), body.fact(id).source},
+                            {{'+', known(findMeasure(id)->name), body.mm(id), body.fact(id).source},
                              {'+', "the way over the cup is longer by", lift, Source::Computed}},
                             note));
   return out;

@@ -38,11 +38,11 @@ class InsertMaker {
     };
     const auto from = ends(false), to = ends(true);
     if (!from || !to || nearEnd(p, *from) || nearEnd(p, *to))
-      return Problem{"Insert at the centre front", fmt::format("there is no room for it on the {}", p.name),
+      return Problem{"Insert at the centre front", msg("there is no room for it on the {}", p.name),
                      "make it narrower, or keep the bust in the princess seam"};
     const Vec2 a = p.edge(from->edge).path.pointAt(from->at), b = p.edge(to->edge).path.pointAt(to->at);
     if (runsThroughDart(p, Path::line(a, b)))
-      return Problem{"Insert at the centre front", fmt::format("it would cut through the dart of the {}", p.name),
+      return Problem{"Insert at the centre front", msg("it would cut through the dart of the {}", p.name),
                      "move the dart elsewhere (dial.centre), or put the insert at the shoulder (insert.kind)"};
     divide(index, {index, *from, *to, Path::line(a, b)}, "insert-centre", "Centre insert", key::kInsertTop);
     return std::nullopt;
@@ -64,7 +64,7 @@ class InsertMaker {
       const bool divided = std::abs(width - last.length()) < 1;  // the other half's insert cut the seam there already
       if (!divided && width > last.length() - kLeast)
         return Problem{"Insert at the shoulder",
-                       fmt::format("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),
+                       msg("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),
                        "make the insert narrower"};
       constexpr double kDown = 0.62;  // of the armhole
       const double wide = divided ? last.length() : width;
@@ -102,10 +102,13 @@ class InsertMaker {
     return next.id.starts_with("shoulder") ? next.id : "";
   }
 
-  void divide(size_t index, LineThrough through, const std::string& id, const std::string& name, LengthKey rule) {
-    const std::string right = pattern_.pieces[index].name;
-    DividingLine line{
-        id, name + " seam", "in the insert", EdgeRole::Seam, rules_.length(key::kAllowanceYoke), {std::move(through)}};
+  void divide(size_t index, LineThrough through, const std::string& id, const Message& name, LengthKey rule) {
+    DividingLine line{id,
+                      msg("{} seam", name),
+                      "in the insert",
+                      EdgeRole::Seam,
+                      rules_.length(key::kAllowanceYoke),
+                      {std::move(through)}};
     dividePieces(pattern_, line, {{id, name, Part::Insert}});
     Piece& insert = pattern_.pieces.back();
     insert.cloth = "net";
@@ -113,7 +116,7 @@ class InsertMaker {
     layGrain(pattern_.pieces[index]);
     pattern_.workings.push_back(
         {id,
-         name + ", wide at its upper end",
+         msg("{}, wide at its upper end", name),
          {rules_.term(rule)},
          rules_.length(rule),
          "a piece of net, doubled, or of lace; sewn in with a seam of its own; common practice"});

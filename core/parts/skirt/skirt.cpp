@@ -6,7 +6,6 @@
 #include <cmath>
 #include <functional>
 
-#include "lowered.h"
 #include "measure/measure_table.h"
 #include "operations/divide.h"
 #include "operations/grain.h"
@@ -214,7 +213,7 @@ class SkirtMaker {
     const Fact& f = body_.fact(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
     pattern_.workings.push_back({"skirt.length",
                                  "Skirt, below the hip",
-                                 {{'+', std::string(findMeasure(f.id)->name), f.mm, f.source},
+                                 {{'+', known(findMeasure(f.id)->name), f.mm, f.source},
                                   {'-', "waist to below the hip, as drafted", stem, Source::Computed}},
                                  extra_,
                                  "the panels run on from just below the hip; common practice"});
@@ -252,7 +251,7 @@ class WaistCutter {
         return Problem{p.name, "the waist seam does not meet both its edges",
                        "make the point less deep, or lengthen the garment"};
       line.through.push_back(std::move(*through));
-      names.push_back({"skirt-" + p.id, "Skirt, " + lowered(p.name), Part::Skirt});
+      names.push_back({"skirt-" + p.id, msg("Skirt, {}", p.name), Part::Skirt});
     }
     if (line.through.empty()) return std::nullopt;
     std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left

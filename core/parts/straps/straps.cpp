@@ -68,7 +68,7 @@ void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
 }
 
 // A stretch of this length about a place of the upper edge, as far as the edge has room.
-void sewOn(Pattern& pattern, const std::optional<Place>& place, double width, std::string id, std::string name,
+void sewOn(Pattern& pattern, const std::optional<Place>& place, double width, std::string id, Message name,
            PieceEdge strap) {
   if (!place) return;
   const Piece& p = pattern.pieces[place->piece];

@@ -78,9 +78,10 @@ class YokeMaker {
 
   std::optional<Problem> make() && {
     if (auto problem = findPlaces()) return problem;
-    const std::string id = front_ ? "yoke-front" : "yoke-back", name = front_ ? "Front yoke" : "Back yoke";
+    const std::string id = front_ ? "yoke-front" : "yoke-back";
+    const Message name = front_ ? "Front yoke" : "Back yoke";
     DividingLine line{
-        id, name + " seam", "in the yoke", EdgeRole::Yoke, rules_.length(key::kAllowanceYoke), throughPieces()};
+        id, msg("{} seam", name), "in the yoke", EdgeRole::Yoke, rules_.length(key::kAllowanceYoke), throughPieces()};
     std::vector<PieceName> names;
     for (size_t k = 0; k < line.through.size(); ++k)
       names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name, Part::Yoke});
@@ -105,8 +106,8 @@ class YokeMaker {
     Vec2 leaves, arrives;
   };
 
-  Problem missing(const std::string& piece, const std::string& what) const {
-    return {fmt::format("{} yoke, {}", front_ ? "Front" : "Back", piece), what,
+  Problem missing(const Message& piece, const Message& what) const {
+    return {front_ ? msg("Front yoke, {}", piece) : msg("Back yoke, {}", piece), what,
             "move the upper edge or where the yoke ends at the armhole"};
   }
 
@@ -142,7 +143,8 @@ class YokeMaker {
     for (size_t k = 0; k + 1 < last; ++k) {
       const Path outer = pattern_.sidePath(panels_.outerSide(k));
       const auto at = outer.crossings({0, line[k + 1].x}, {1, 0});
-      if (at.empty()) return missing(panels_[k].name, "its lower edge does not cross the " + panels_.seam(k).name);
+      if (at.empty())
+        return missing(panels_[k].name, msg("its lower edge does not cross the {}", panels_.seam(k).name));
       const double along = at.front();
       // Half of what the closed seam turns, to either side.
       const Path next = pattern_.sidePath(panels_.nextSide(k));
@@ -208,7 +210,7 @@ class YokeMaker {
     return Path(Cubic{a, a + reach * t.leaves, b - reach * t.arrives, b});
   }
 
-  void finish(const std::string& id, const std::string& name, double gap) {
+  void finish(const std::string& id, const Message& name, double gap) {
     const bool net = rules_.option(front_ ? key::kYokeFront : key::kYokeBack) == YokeKind::Net;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
       Piece& p = pattern_.pieces[i];
@@ -219,7 +221,7 @@ class YokeMaker {
     }
     pattern_.workings.push_back(
         {id,
-         name + ", its parts joined",
+         msg("{}, its parts joined", name),
          {{'+', "the edges stood apart by at the most", gap, Source::Computed}},
          gap,
          "the lines that ran through it are closed for good above the edge it is sewn to; shoulder and armhole are as "
@@ -321,7 +323,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const double from = rules.length(key::kKeyholeFrom), to = lower - rules.length(key::kKeyholeAbove);
   constexpr double kShortest = 15;  // mm
   if (to - from < kShortest)
-    return Problem{"Keyhole", fmt::format("there are only {:.0f} mm for it at the centre", std::max(0.0, to - from)),
+    return Problem{"Keyhole", msg("there are only {:.0f} mm for it at the centre", std::max(0.0, to - from)),
                    "let it begin higher or end lower, or make the neck less deep"};
   // Along the edge as it runs, upper end first where it runs down.
   const double a = down ? from : length - to, b = down ? to : length - from;
