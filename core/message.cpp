@@ -63,14 +63,15 @@ class Speaker {
       if (i > 0) out += i + 1 < listed.all.size() ? ", " : translated(listed.by == Listed::By::And ? " and " : " or ");
       const Message& m = listed.all[i];
       const std::string words = say(m);
-      out += (begins && i == 0) || m.isVerbatim() ? words : uncapitalised(words);
+      const bool asItIs = language_.text || (begins && i == 0) || m.isVerbatim();  // a translation has its own ways
+      out += asItIs ? words : uncapitalised(words);
     }
     return out;
   }
 
   std::string shown(double mm) const {
     if (language_.length) return language_.length(mm);
-    return fmt::format("{:.1f} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch);
+    return fmt::format("{:.4g} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch);
   }
 
   const Language& language_;

@@ -113,8 +113,8 @@ struct Language {
   std::function<std::string(double mm)> length = {};  // both units where this is empty: "24.1 cm (9.5 in)"
 };
 
-// In English a message that stands inside another begins with a small letter, unless it is the beginning or follows a
-// colon.
+// Without a translation, in English, a message that stands inside another begins with a small letter, unless it is the
+// beginning or follows a colon.
 std::string say(const Message& message, const Language& language);
 std::string english(const Message& message);
 // In English, for what is logged.

@@ -152,7 +152,7 @@ Prediction byRegression(std::string_view id, const Known& known) {
   if (!girth && id != id::kUpperBust && known.has(id::kBust)) given[n++] = id::kUpperBust;
   const Regression r = regress(id, std::span(given.data(), n));
   Sum sum(known);
-  sum.add(r.constant, n == 0 ? "mean of 130 women" : "constant", Source::Rule);
+  sum.add(r.constant, n == 0 ? Message("mean of 130 women") : Message("constant"), Source::Rule);
   for (const Regression::Part& part : r.parts) sum.add(part.coefficient, part.id);
   return std::move(sum).done(r.spread, armure::known(kHeinz));
 }
@@ -209,7 +209,7 @@ Prediction byProportion(std::string_view id, const Known& known) {
   Sum sum(known);
   for (const Input& in : chosen->inputs)
     if (!in.id.empty()) sum.add(in.factor, in.id);
-  sum.add(chosen->constant, "constant", Source::Rule);
+  sum.add(chosen->constant, Message("constant"), Source::Rule);
   return std::move(sum).done(chosen->spread, armure::known(chosen->source));
 }
 

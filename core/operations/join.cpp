@@ -252,6 +252,18 @@ void renameNotch(Pattern& pattern, Seam& seam, size_t k) {
   n.id = name;
 }
 
+// Where outlines were drawn smooth the edges of a joined piece have become a little longer or shorter there. Its
+// notches are struck where they were along their seams, as when the seam is walked once more.
+void walkAgain(Pattern& pattern, const Seam& seam, size_t piece) {
+  for (const auto& [side, along] : {std::pair{&seam.a, &SeamNotch::a}, {&seam.b, &SeamNotch::b}}) {
+    if (side->piece != piece) continue;
+    const double length = pattern.sidePath(*side).length();
+    for (const SeamNotch& n : seam.notches)
+      for (Mark& m : pattern.pieces[piece].notches())
+        if (m.id == n.id && side->uses(m.a.edge) && n.*along <= length) m.a = pattern.placeOnSide(*side, n.*along);
+  }
+}
+
 // A side cut in two `along` it; the edge there is divided.
 std::pair<SeamSide, SeamSide> cutSide(Pattern& pattern, const SeamSide& side, double along) {
   SeamSide upper{side.piece, {}}, lower{side.piece, {}};
@@ -351,6 +363,7 @@ Joined joinPieces(Pattern& pattern, std::string_view seamId, const Message& name
   for (Seam& s : pattern.seams)
     for (SeamSide* side : {&s.a, &s.b}) side->piece = shifted(side->piece);
   for (Trim& t : pattern.trims) t.piece = shifted(t.piece);
+  for (const Seam& s : pattern.seams) walkAgain(pattern, s, shifted(a));
   Joined done = joiner.done();
   if (done.shift < tolerance::kRounding) done.shift = 0;
   return done;

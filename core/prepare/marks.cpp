@@ -71,7 +71,7 @@ std::vector<Message> labelLines(const Piece& piece) {
 }
 
 Message edgeNote(const Pattern& pattern, size_t piece, const Edge& edge) {
-  if (edge.role == EdgeRole::Fold) return "fold";
+  if (edge.role == EdgeRole::Fold) return Message("fold");
   if (edge.role == EdgeRole::Mouth) return "";
   const Length allowance{edge.allowance};
   if (edge.role == EdgeRole::Centre) return msg("{}, joins its mirror image", allowance);

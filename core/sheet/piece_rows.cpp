@@ -55,7 +55,7 @@ class PieceRows : RowMaker {
       closed.detail = "two edges do not meet";
       judge(closed, gap, limits::kClosedMm, "this is a fault of the program: please keep the order file");
 
-      CheckRow simple = pieceRow(p, "outline");
+      CheckRow simple = pieceRow(p, Message("outline"));
       simple.quantity = Quantity::Count;
       const bool sewn = isSimple(p.outline(tolerance::kOutlineFlatness)), cut = isSimple(input_.cutOutlines[i]);
       simple.detail = sewn ? "the outline to cut crosses itself" : "the sewn outline crosses itself";
@@ -77,7 +77,7 @@ class PieceRows : RowMaker {
         const double width = m.width() * (p.onFold.empty() ? 1 : 2);
         const double least = betweenFoldAndCup(p, m) ? limits::kBridgeMm : limits::kNarrowMm;
         if (width >= least || cutsCorner(p, m)) continue;
-        CheckRow narrow = pieceRow(p, "width");
+        CheckRow narrow = pieceRow(p, Message("width"));
         narrow.level = m.level;
         const bool sewable = width >= std::min(least, limits::kTooNarrowMm);
         narrow.detail =

@@ -64,7 +64,7 @@ TEST_CASE("what cannot be a body is refused with the measure's name") {
     const auto r = resolveBody(m);
     REQUIRE_FALSE(r.ok());
     CHECK_FALSE(r.problem().remedy.empty());
-    return r.problem().where;
+    return english(r.problem().where);
   };
   CHECK(problem(inInches({{"bust", 36}, {"hip", 38}})) == "waist");
   CHECK(problem(plainWith("waist", 48)) == "waist");  // over the bust by 30 cm

@@ -97,7 +97,7 @@ TEST_CASE("a message is a text and its arguments until it is said") {
   CHECK(m.id() == "the {} line at {} is only {:.0f} mm wide, {} times");
   REQUIRE(m.arguments().size() == 4);
   CHECK(std::get<Length>(m.arguments()[1]).mm == 241.3);
-  CHECK(english(m) == "the waist line at 24.1 cm (9.5 in) is only 12 mm wide, 3 times");
+  CHECK(english(m) == "the waist line at 24.13 cm (9.5 in) is only 12 mm wide, 3 times");
   CHECK(say(m, {Unit::Inch, 8}) == "the waist line at 9 1/2 in is only 12 mm wide, 3 times");
   CHECK(say(m, {Unit::Centimetre, 8}) == "the waist line at 24.1 cm is only 12 mm wide, 3 times");
   CHECK(m == msg("the {} line at {} is only {:.0f} mm wide, {} times", Message("Waist"), Length{241.3}, 12.4, 3));

@@ -108,7 +108,7 @@ Body overMouldedCup(const Body& body, const Rules& rules) {
   const Source source = body.fact(id::kBust).source;
   out = out.with(replaced(
       body, id::kBust, girth,
-      {{'+', "bust", body.mm(id::kBust), source},
+      {{'+', Message("bust"), body.mm(id::kBust), source},
        {'+', msg("the cup stands {:.0f} mm further out", further), girth - body.mm(id::kBust), Source::Computed}},
       note));
   for (const std::string_view id : {id::kShoulderToUnderbust, id::kShoulderToWaist})
