@@ -4,6 +4,7 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "geometry/tolerances.h"
 #include "operations/crossing.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
@@ -31,6 +32,15 @@ Path shiftedEnds(const Path& path, Vec2 start, Vec2 end, bool straight) {
   return straight ? Path::line(start, end) : withEnds(path, start, end);
 }
 
+// Gives an edge another path. What was marked at its end stays there.
+void reshape(Piece& piece, Edge& edge, Path path) {
+  const double was = edge.path.length(), is = path.length();
+  for (Mark& m : piece.marks)
+    for (Anchor* a : {&m.a, &m.b})
+      if (a->edge == edge.id) a->at = a->at >= was - tolerance::kSamePlace ? is : std::min(a->at, is);
+  edge.path = std::move(path);
+}
+
 // Edges that took no part keep their shape: their ends and handles go with the corners that were moved. `moved` goes by
 // Piece::lineAt.
 void followCorners(Piece& piece, const std::vector<bool>& moved) {
@@ -47,7 +57,7 @@ void followCorners(Piece& piece, const std::vector<bool>& moved) {
     const Vec2 start = moved[before] ? piece.lineAt(before).path.end() : e.path.start();
     const Vec2 end = moved[after] ? piece.lineAt(after).path.start() : e.path.end();
     if (distance(e.path.start(), start) < 1e-12 && distance(e.path.end(), end) < 1e-12) continue;
-    e.path = shiftedEnds(e.path, start, end, e.role == EdgeRole::Fold);
+    reshape(piece, e, shiftedEnds(e.path, start, end, e.role == EdgeRole::Fold));
   }
   for (const Dart& d : piece.darts)
     if (d.isOpen())

@@ -109,7 +109,8 @@ TEST_CASE("takings and the place in the client book are kept in the file") {
   const std::string without = orderText(once);
   CHECK(without.find("takings") == std::string::npos);
   CHECK(without.find("\"book\"") == std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"best\"")).where) == "o.armure, measures.waist.use");
+  CHECK(english(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"best\"")).where) ==
+        "o.armure, measures.waist.use");
   CHECK(english(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"last\"")).what).find("takings") !=
         std::string::npos);
   CHECK(english(problemOf(replaced(text, "\"set\": \"set-3\"", "\"set\": 3")).where) == "o.armure, book");

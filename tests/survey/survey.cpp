@@ -126,11 +126,15 @@ int main(int argc, char** argv) {
       orders[i].style = styleTable()[number % kPanelStyles].id;
       orders[i].choices["cup.kind"] = "princess";
     }
+    std::string choices;
+    for (const auto& [key, value] : orders[i].choices) choices += fmt::format(" {}='{}'", key, value);
+    if (only) {
+      fmt::print("order\t{}\tstyle={}{}\n", number, orders[i].style, choices);
+      for (const auto& [id, measure] : orders[i].measures.all()) fmt::print("measure\t{}={:.1f} mm\n", id, measure.mm);
+    }
     try {
       survey(orders[i], number, number % every == 0 ? folder : "");
     } catch (const std::exception& e) {
-      std::string choices;
-      for (const auto& [key, value] : orders[i].choices) choices += fmt::format(" {}='{}'", key, value);
       fmt::print("threw\t{}\t{}\tstyle={}{}\n", number, e.what(), orders[i].style, choices);
       broke = true;
     }

@@ -72,6 +72,10 @@ class Gatherer {
     if (slashes.empty())
       return Problem{"Gathered cup", "there is no room for a slash in the lower cup",
                      "make the strips narrower, or let the gathers go to the whole edge"};
+    if (shortest(slashes) < gap / 2)
+      return Problem{"Gathered cup",
+                     msg("a slash is only {:.0f} mm long and is to be spread by {:.0f}", shortest(slashes), gap),
+                     "spread it less, or make the band less deep"};
     if (const double turn = fanned ? turnOf(slashes, gap) : 0; turn > kMostTurn)
       return Problem{"Gathered cup",
                      msg("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
@@ -99,6 +103,12 @@ class Gatherer {
     for (size_t i = 0; i < pattern_.pieces.size(); ++i)
       if (pattern_.pieces[i].id == id) return i;
     throw std::out_of_range("gathered cup: no piece " + std::string(id));
+  }
+
+  double shortest(const std::vector<Slash>& slashes) const {
+    double least = HUGE_VAL;
+    for (const Slash& s : slashes) least = std::min(least, distance(upper_.pointAt(s.upper), lower_.pointAt(s.lower)));
+    return least;
   }
 
   double turnOf(const std::vector<Slash>& slashes, double gap) const {
