@@ -230,11 +230,12 @@ class SceneMaker {
     wedge.lineTo(toQt(d.upper));
     wedge.lineTo(toQt(d.lower));
     wedge.closeSubpath();
+    constexpr double kAboveDart = 7;  // mm: a narrow dart has no room for its name
     const Selection target{.working = "dart.side", .level = "bust"};
     add(Ink::IntakeFill, wedge, target);
     add(Ink::Edge, linePath(toQt(d.upper), toQt(d.apex)), target);
     add(Ink::Edge, linePath(toQt(d.apex), toQt(d.lower)), target);
-    scene_.labels.push_back({LabelKind::Note, toQt(lerp(d.apex, lerp(d.upper, d.lower, 0.5), 0.8)), "side dart"});
+    scene_.labels.push_back({LabelKind::Note, toQt(lerp(d.apex, d.upper, 0.75) + Vec2{0, -kAboveDart}), "side dart"});
   }
 
   void addNumbers(const HalfBlock& half, const Motion& m, bool front) {

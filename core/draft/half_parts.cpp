@@ -30,7 +30,7 @@ Message shareLabel(const Level& l, double share) {
 
 }  // namespace
 
-double HalfParts::topY() const { return goesUp(rules_, front_) ? -kAbove : level(level::kTop).front - kAbove; }
+double HalfParts::topY() const { return goesUp(rules_, front_) ? -kAbove : depth(level::kTop) - kAbove; }
 double HalfParts::bottomY() const {
   const double point = rules_.option(key::kHemShape) == HemShape::Dipped ? rules_.length(key::kHemDip) : 0;
   return std::max(depth(level::kHem) + point, depth(level::kHip)) + kBelow;

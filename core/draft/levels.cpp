@@ -19,6 +19,7 @@ namespace {
 
 constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
 constexpr double kBelowHip = 25;            // mm: where a skirt runs on
+constexpr double kLeastAboveBack = 40;      // mm from the shoulder line to the back's top edge
 constexpr double kDartReach = 0.7;          // part of bust-to-underbust that the side dart may take
 
 Term measureTerm(const Body& body, std::string_view measure, char sign = '+', double factor = 1) {
@@ -57,12 +58,46 @@ Working chestHeight(const Body& body, const Rules& rules) {
                 "bust point height less a fixed amount; common practice");
 }
 
-Working sideDart(const Body& body, const Rules& rules) {
+// How much longer the front is than the back, from the shoulder line to the waist.
+double frontSurplus(const Body& body) { return body.mm(id::kShoulderToWaist) - body.mm(id::kBackWaistLength); }
+
+// Where the side was not measured its estimate may ask for a dart the body cannot have: it is no wider than all of the
+// front's surplus, and no less than a part of it.
+Working estimatedDart(Working w, double surplus) {
+  constexpr double kLeastPart = 0.25;
+  const double low = std::max(0.0, kLeastPart * surplus), high = std::max(0.0, surplus);
+  const double kept = std::clamp(w.result, low, high);
+  if (kept == w.result) return w;
+  w.terms.push_back({kept > w.result ? '+' : '-', "the side is estimated: kept within the front's surplus",
+                     std::abs(kept - w.result), Source::Rule});
+  w.result = kept;
+  return w;
+}
+
+Working sideDart(const Body& body, const Rules& rules, const Working& chest) {
   const std::string key = "dart.side";
   const Message title = "Side bust dart, wide at the side";
   if (!rules.isDefault(key::kDartSide)) return worked(key, title, {rules.term(key::kDartSide)}, "set by the maker");
-  return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
-                "front waist length less back waist length; common practice");
+  if (rules.option(key::kSideSchool) == SideSchool::AsInFront)
+    return worked(key, title, {measureTerm(body, id::kShoulderToWaist), measureTerm(body, id::kBackWaistLength, '-')},
+                  "front waist length less back waist length; common practice");
+  const Fact& side = body.fact(id::kSideLength);
+  Working w = worked(key, title,
+                     {measureTerm(body, id::kShoulderToWaist),
+                      {'-', "chest line", chest.result, Source::Computed},
+                      measureTerm(body, id::kSideLength, '-')},
+                     "front chest line to waist less the length of the side; common practice");
+  return side.source == Source::Estimated ? estimatedDart(std::move(w), frontSurplus(body)) : w;
+}
+
+// Where the back's chest line stands, so that its side is as long as the front's once the dart is closed.
+Working backChest(const Body& body, const Working& chest, double dart, double rise) {
+  return worked(
+      "height.chest_back", "Chest line of the back stands at",
+      {{'+', "chest line of the front", chest.result, Source::Computed},
+       {'-', "front waist length less back waist length", rise + dart, body.fact(id::kBackWaistLength).source},
+       {'+', "side bust dart", dart, Source::Computed}},
+      "back waist length less the length of the side; common practice");
 }
 
 struct Heights {
@@ -90,15 +125,26 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
   if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
+  const double surplus = frontSurplus(body);
+  const bool byHand = !rules.isDefault(key::kDartSide);
+  if (surplus < 0 && !byHand)
+    return Problem{
+        verbatim(id::kBackWaistLength), msg("the back waist length is {} more than the front one", Length{-surplus}),
+        "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
   if (dart < 0)
     return Problem{
-        verbatim(id::kBackWaistLength), msg("the back waist length is {} more than the front one", Length{-dart}),
-        "the front is the longer one by the side bust dart; measure both again, or set the side bust dart by hand"};
+        verbatim(id::kSideLength),
+        msg("the side is {} longer than the front from its chest line to the waist", Length{-dart}),
+        "the front is the longer one by the side bust dart; measure the side and the chest line again, or let "
+        "the back stand as in front (side.school)"};
+  if (const double above = h.top - std::max(0.0, surplus - dart); above < kLeastAboveBack)
+    return Problem{verbatim(id::kSideLength), msg("the side leaves only {} above the back's top edge", Length{above}),
+                   "measure the side and the back waist length again, or let the back stand as in front (side.school)"};
   if (dart > kDartReach * (h.underbust - h.bust))
     return Problem{"dart.side",
                    msg("a side bust dart of {} does not fit between bust and underbust, {} apart", Length{dart},
                        Length{h.underbust - h.bust}),
-                   msg("at most {}; measure front and back waist length again, or set the dart by hand",
+                   msg("at most {}; measure the side, front and back waist length again, or set the dart by hand",
                        Length{kDartReach * (h.underbust - h.bust)})};
   return h;
 }
@@ -220,8 +266,9 @@ bool hasSkirt(const Rules& rules) {
 Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   Levels out;
   const Working chest = chestHeight(body, rules);
-  const Working dart = sideDart(body, rules);
+  const Working dart = sideDart(body, rules, chest);
   out.sideDart = dart.result;
+  out.backRise = frontSurplus(body) - out.sideDart;
   const Result<Heights> heights = findHeights(body, rules, chest, dart.result);
   if (!heights.ok()) return heights.problem();
   const Heights h = heights.value();
@@ -233,9 +280,8 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   };
   const auto add = [&](std::string_view key, Message name, double y, double bodyGirth, double finished, bool girthTaken,
                        bool heightTaken) {
-    const bool below = y > h.bust;
-    out.all.push_back({std::string(key), std::move(name), y, below ? y - out.sideDart : y, bodyGirth, finished, 0, 0,
-                       girthTaken, heightTaken});
+    const double back = y - out.backRise - (y > h.bust ? out.sideDart : 0);
+    out.all.push_back({std::string(key), std::move(name), y, back, bodyGirth, finished, 0, 0, girthTaken, heightTaken});
   };
 
   const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term(key::kHoldTop, '-')},
@@ -278,7 +324,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
       return Problem{verbatim("rail." + own.id), msg("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
                      "move one of them, or take it away"};
     made.push_back(std::move(l).value());
-    made.back().back = made.back().front - out.sideDart;
+    made.back().back = made.back().front - out.backRise - out.sideDart;
     out.workings.push_back(std::move(working));
   }
   out.all.insert(out.all.end(), made.begin(), made.end());
@@ -291,6 +337,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   std::stable_sort(out.all.begin(), out.all.end(), [](const Level& a, const Level& b) { return a.front < b.front; });
   out.workings.push_back(chest);
   out.workings.push_back(dart);
+  out.workings.push_back(backChest(body, chest, out.sideDart, out.backRise));
   return out;
 }
 

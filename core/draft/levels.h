@@ -2,8 +2,12 @@
 //
 // The level lines: how far down each stands, what the body measures there and what the garment is to measure.
 //
-// Heights are from the shoulder line, mm. From the underbust down the back levels stand higher than the front ones by
-// the side bust dart, because the front is that much longer over the bust; once the dart is closed, they match.
+// Heights are from the shoulder line, mm. With front waist length f, back waist length b, the front's chest line c and
+// the length of the side s (underarm to waist):
+//   side bust dart  d = (f - c) - s      rise of the back  r = (f - b) - d
+// Down to the bust the back's levels stand higher than the front's by r, which is used up over the breast's upper side;
+// below it by r + d = f - b. So both sides are s long once the dart is closed, and match level by level. "As in front":
+// d = f - b, r = 0. Common practice, no source.
 #pragma once
 
 #include <string>
@@ -40,6 +44,7 @@ struct Level {
 struct Levels {
   std::vector<Level> all;  // from the top down
   double sideDart = 0;     // width of the side bust dart at the side, mm
+  double backRise = 0;     // how much higher the back's levels down to the bust stand than the front's, mm
   std::vector<Working> workings;
 
   // Throws std::out_of_range when the draft has no such level.

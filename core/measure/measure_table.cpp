@@ -45,7 +45,7 @@ constexpr std::array<MeasureInfo, 32> kMeasures{{
     {id::kWaistToHip, "Waist to hip", "hip depth", "Down the side, from the waist to the fullest part; 7 to 9 in.",
      Heights, Estimated, 120, 320},
     {id::kSideLength, "Side length", "underarm to waist", "Down the side, from under the arm to the waist.", Heights,
-     Kept, 80, 350},
+     Estimated, 80, 350},
     // spans and arcs
     {id::kShoulderWidth, "Shoulder width", "point to point", "Across the back, from shoulder point to shoulder point.",
      Back, Estimated, 250, 600},

@@ -21,6 +21,15 @@ inline constexpr std::array kChestSchools{
     row::of(ChestSchool::ArmholeHalf, "armhole-half", "half the armhole", "when the armhole was measured"),
 };
 
+enum class SideSchool { SideLength, AsInFront };
+inline constexpr std::array kSideSchools{
+    row::of(
+        SideSchool::SideLength, "side-length", "by the side length",
+        "chest line of the back and side bust dart from the length of the side: the bust line lies level on the body"),
+    row::of(SideSchool::AsInFront, "as-in-front", "as in front",
+            "the back's lines down to the bust stand as high as the front's; all of the front's surplus is the dart"),
+};
+
 enum class ShareRule { BreastInFront, Equal, FrontPlus, FrontArcs };
 inline constexpr std::array kShares{
     row::of(ShareRule::BreastInFront, "breast-in-front", "breast in front",
@@ -101,6 +110,7 @@ inline constexpr std::array kShareRules{
 
 namespace key {
 inline constexpr OptionKey<ChestSchool> kChestSchool{"chest.school"};
+inline constexpr OptionKey<SideSchool> kSideSchool{"side.school"};
 inline constexpr LengthKey kChestAboveBust{"chest.above_bust"};
 inline constexpr LengthKey kChestAddition{"chest.addition"};
 inline constexpr LengthKey kShoulderSlopeFront{"shoulder.slope_front"};
@@ -153,6 +163,8 @@ inline constexpr std::array kDraftRules{
     row::onlyWhen({row::when(key::kChestSchool, {ChestSchool::AboveBust})},
                   row::length(key::kChestAboveBust, "Block", "Grid", "Chest line above bust", 2, 1, 4,
                               "bust point height less this")),
+    row::option(key::kSideSchool, "Block", "Grid", "Back and side stand", kSideSchools,
+                "how high the back's chest and bust line stand, and what the side bust dart takes"),
     row::onlyWhen({row::when(key::kChestSchool, {ChestSchool::BustSixth})},
                   row::length(key::kChestAddition, "Block", "Grid", "Chest line addition", 1.5, 0, 3,
                               "shoulder slope + bust / 6 + this")),

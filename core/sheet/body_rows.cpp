@@ -156,8 +156,10 @@ class BodyRows : RowMaker {
       // Under an armhole the side begins at the underarm.
       if (!chest && measureCorner(pattern_, *s, true).across->role == EdgeRole::Armhole) chest = 0;
       if (chest && waist)
-        againstTape(msg("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
-                    "move the chest line (shoulder_to_chest, chest.school) or check the heights that were taken");
+        againstTape(
+            msg("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
+            "draft the side by its length (side.school), let the dart follow it (dart.side), or check the heights that "
+            "were taken");
     }
   }
 };

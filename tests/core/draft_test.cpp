@@ -1,9 +1,11 @@
 // The block: hand-worked values, the identity, the dart.
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
 #include "draft/block.h"
 #include "draft/dart.h"
+#include "recalc/recalc.h"
 #include "tests/support/bodies.h"
 
 using namespace armure;
@@ -80,7 +82,7 @@ TEST_CASE("measured front arcs set the front share where they were taken") {
 TEST_CASE("the underbust intake is what is left when the quarter underbust is laid on its line") {
   const Block b = blockOf(plainFigure());
   // Side straight from the dart's lower end to the waist's side; worked here apart from the draft.
-  const double dart = 17.5 - 16, leg = b.front.at("bust").side - inches(7.25 / 2),
+  const double dart = 17.5 - 8.5 - 0.49 * 16, leg = b.front.at("bust").side - inches(7.25 / 2),
                angle = 2 * std::asin(inches(dart) / 2 / leg);
   const double endX = inches(7.25 / 2) + leg * std::cos(angle), endY = inches(10.5) + leg * std::sin(angle);
   const double waistX = inches(7 + 1.5), width = endX + (waistX - endX) * (inches(13.5) - endY) / (inches(17.5) - endY);
@@ -136,6 +138,69 @@ TEST_CASE("every working adds up to its result") {
     CHECK(sum == Approx(w.result).margin(1e-9));
     CHECK_FALSE(w.title.empty());
   }
+}
+
+TEST_CASE("both sides are as long as the side that was measured, from the chest line to the waist") {
+  size_t drafted = 0, compared = 0;
+  double nearest = 0, farthest = 0;
+  for (Order o : randomOrders(150, 16)) {
+    const Body guessed = *resolveBody(o.measures);
+    const double estimated = guessed.mm("side_length"), taken = estimated * (0.96 + 0.0005 * (drafted % 120));
+    o.measures.set("side_length", {taken, "", ""});
+    const Body body = *resolveBody(o.measures);
+    const auto made = draftBlock(body, Rules(o.choices, o.style, o.school, figureOf(body)));
+    if (!made.ok()) continue;
+    ++drafted;
+    const Level &chest = made->levels.at("chest"), &bust = made->levels.at("bust"), &waist = made->levels.at("waist");
+    CHECK(waist.back - chest.back == Approx(taken).margin(1e-9));
+    CHECK(waist.front - chest.front - made->levels.sideDart == Approx(taken).margin(1e-9));
+    CHECK(bust.back - chest.back == Approx(bust.front - chest.front).margin(1e-9));
+    CHECK(waist.back == Approx(body.mm("back_waist_length")).margin(1e-9));
+    // On the pieces, along the seam: what lies below the bust line, since a strapless side begins below the chest line.
+    const Result<Design> d = recalc(o);
+    const Seam* side = d.ok() ? d->pattern.seam("side") : nullptr;
+    if (!side) continue;
+    const auto at = [&](std::string_view level) {
+      return *std::ranges::find_if(side->notches, [&](const SeamNotch& n) { return n.id == level; });
+    };
+    if (std::ranges::none_of(side->notches, [](const SeamNotch& n) { return n.id == "bust"; })) continue;
+    ++compared;
+    // As long as the body's, but for what the seam leans where the side takes in much.
+    const double wanted = taken - (bust.front - chest.front);
+    const Block& block = d->block;
+    const double leans[2] = {block.front.at("waist").side - block.dart.lower.x,
+                             block.back.at("waist").side - block.back.at("bust").side};
+    const double found[2] = {at("waist").a - at("bust").a, at("waist").b - at("bust").b};
+    for (const int k : {0, 1}) {
+      nearest = std::min(nearest, found[k] - wanted);
+      farthest = std::max(farthest, found[k] - std::hypot(wanted, leans[k]));
+    }
+  }
+  CHECK(drafted > 100);
+  CHECK(compared > 80);
+  CHECK(nearest > -3);
+  CHECK(farthest < 15);  // a curve is longer than its chord
+}
+
+TEST_CASE("as in front, the back's lines down to the bust stand as high as the front's") {
+  const Block b = blockOf(plainFigure(), {{"side.school", "as-in-front"}});
+  CHECK(b.levels.at("chest").back == b.levels.at("chest").front);
+  CHECK(inch(b.levels.sideDart) == Approx(1.5));
+  CHECK(b.levels.backRise == Approx(0).margin(1e-9));
+  // 17 1/2 in of front, the chest line at 8 1/2 in, and 49 hundredths of the 16 in of back for the side.
+  const Block plain = blockOf(plainFigure());
+  CHECK(inch(plain.levels.sideDart) == Approx(17.5 - 8.5 - 0.49 * 16));
+  CHECK(inch(plain.levels.at("chest").back) == Approx(16 - 0.49 * 16));
+}
+
+TEST_CASE("an estimated side asks for no dart the body cannot have") {
+  MeasureSet m = plainFigure();
+  m.set("shoulder_to_chest", {inches(6), "", ""});  // far above the bust: 3 2/3 in would be left for the dart
+  const Block b = blockOf(m);
+  CHECK(inch(b.levels.sideDart) == Approx(1.5));
+  CHECK(b.levels.backRise == Approx(0).margin(1e-9));
+  m.set("side_length", {inches(9.5), "", ""});  // measured, it counts: 11 1/2 in of front less 9 1/2 in
+  CHECK(inch(blockOf(m).levels.sideDart) == Approx(2));
 }
 
 TEST_CASE("closing the side dart keeps every length on the turned part") {

@@ -30,8 +30,8 @@ TEST_CASE("a straight top is level over the front, at the chest line at the side
   CHECK(inch(top.depth[0]) == Approx(7.5));  // chest line 8 1/2, 1 in above it
   CHECK(top.depth[1] == top.depth[0]);
   CHECK(inch(top.depth[2]) == Approx(8.5));
-  CHECK(top.sideDepthOnBack == top.depth[2]);
-  CHECK(inch(top.depth[4]) == Approx(9.5));  // 1 in below the chest line
+  CHECK(inch(top.sideDepthOnBack) == Approx(16 - 0.49 * 16));  // the back's chest line: back waist less side length
+  CHECK(inch(top.depth[4]) == Approx(16 - 0.49 * 16 + 1));     // 1 in below the chest line
   CHECK(top.slope[0] == 0);
   CHECK(top.slope[1] == 0);
   CHECK(top.slope[4] == 0);  // both halves make one line

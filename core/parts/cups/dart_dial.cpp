@@ -15,8 +15,8 @@
 namespace armure {
 namespace {
 
-constexpr double kClear = kMmPerInch;      // a dart ends this far short of the bust point; common practice, no source
-constexpr double kBelow = kMmPerInch / 2;  // its mouth lies below the bust line, which runs whole above it; the same
+constexpr double kClear = kMmPerInch;  // a dart ends this far short of the bust point; common practice, no source
+constexpr double kBelow = kMmPerInch;  // its mouth lies below the bust line, which runs whole above it; the same
 constexpr double kDegrees = 180 / std::numbers::pi;
 
 // What both edges of the princess line leave open about the bust point, seen at a depth.

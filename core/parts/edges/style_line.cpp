@@ -84,14 +84,15 @@ StyleLine topEdge(const Block& block, const Rules& rules) {
   const Boundaries at(block);
   const auto x = around(block);
   const double top = block.levels.at(level::kTop).front;
-  const double chest = block.levels.at(level::kChest).front;
+  const Level& chest = block.levels.at(level::kChest);
   const bool sweetheart = rules.option(key::kTopShape) == TopShape::Sweetheart, plunging = hasPlunge(rules);
   StyleLine line;
   line.depth.assign(at.count(), 0);
   line.depth[0] = sweetheart ? top + rules.length(key::kTopDip) : top;
   line.depth[1] = sweetheart || plunging ? top - rules.length(key::kTopRise) : top;
-  line.depth[at.side()] = line.sideDepthOnBack = chest - rules.length(key::kTopSide);
-  line.depth[at.centreBack()] = chest + rules.length(key::kBackSlope);
+  line.depth[at.side()] = chest.front - rules.length(key::kTopSide);
+  line.sideDepthOnBack = chest.back - rules.length(key::kTopSide);
+  line.depth[at.centreBack()] = chest.back + rules.length(key::kBackSlope);
   // Between crest and side it eases down; between side and centre back it runs straight.
   for (size_t i = 2; i < at.side(); ++i) {
     const double part = (x[i] - x[1]) / (x[at.side()] - x[1]);
