@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "balance/fit.h"
+#include "geometry/tolerances.h"
 #include "measure/measure_table.h"
 #include "pattern/outline_parts.h"
 
@@ -100,6 +101,9 @@ class BodyRows : RowMaker {
         if (p.layer == "shell" && p.half == Half::Front && isCentre(e.role) && !centre) centre = &e;
     if (!centre) return;
     const Vec2 down = unit(centre->path.end() - centre->path.start());
+    // Where the centre is taken in, the edge that was cut away ran elsewhere: the closed girth alone tells then.
+    for (const Vec2 q : centre->path.flattened(tolerance::kOutlineFlatness))
+      if (std::abs(cross(down, q - centre->path.start())) > limits::kLengthMm / 4) return;
     double nearest = HUGE_VAL;
     for (const Piece& p : pattern_.pieces) {
       if (p.layer != "shell" || p.half != Half::Front) continue;

@@ -124,3 +124,24 @@ TEST_CASE("the sheet sees a level that does not close, a plunge that opens furth
   layered.layerLines.front().uncovered += 1;
   CHECK(failing(layered, d, english(layered.layerLines.front().name)));
 }
+
+TEST_CASE("a plunge closes right whatever its centre front is") {
+  for (const char* style : {"plunge-u", "plunge-v-cups"})
+    for (const char* front : {"fold", "seam", "zip"})
+      for (const char* keep : {"drafted", "balanced"}) {
+        Order o = plainOrder();
+        o.style = style;
+        o.choices["opening.front"] = front;
+        o.choices["balance.keep"] = keep;
+        INFO(style << " " << front << " " << keep);
+        const Design d = designOf(o);
+        size_t closed = 0;
+        for (const CheckRow& r : d.sheet.rows) {
+          if (r.kind != CheckKind::Girth || r.verdict == Verdict::Note) continue;
+          INFO(r.subject);
+          CHECK_FALSE(r.fails());
+          ++closed;
+        }
+        CHECK(closed >= 3);
+      }
+}
