@@ -100,3 +100,18 @@ TEST_CASE("wider spread is fuller, and the workings add up to the exact edge") {
     last = w->result;
   }
 }
+
+TEST_CASE("a slash too short for what it is spread by is refused with what would be right") {
+  size_t refused = 0, n = 0;
+  for (const RealBody& body : realBodies()) {
+    if (++n % 5 != 0) continue;
+    Order o = gathered({{"gather.gap", "4 in"}, {"gather.strip", "0.5 in"}, {"ease.bust", "3.6 in"}});
+    o.measures = measuresOf(body, 20);
+    o.style = n % 2 == 0 ? "strap-neckline" : "sweetheart-zip";
+    const Result<Design> d = recalc(o);  // throws nothing
+    if (d.ok()) continue;
+    CHECK_FALSE(d.problem().remedy.empty());
+    refused += english(d.problem().what).starts_with("a slash is only") ? 1 : 0;
+  }
+  CHECK(refused >= 1);
+}

@@ -274,6 +274,9 @@ TEST_CASE("a pattern with a mark on an edge that is gone is no pattern") {
   broken.seams.front().a.chain.front().edge = "no-such-edge";
   CHECK(patternProblem(broken));
   broken = d.pattern;
+  broken.seams.front().notches.front().a += 0.01;
+  CHECK(english(patternProblem(broken)->what).find("not struck on both sides") != std::string::npos);
+  broken = d.pattern;
   broken.pieces.front().edges.pop_back();
   CHECK(patternProblem(broken));
 }

@@ -87,3 +87,17 @@ TEST_CASE("a centre seam takes in at the waist and nowhere at its ends") {
   CHECK(d.block.front.at("hem").centreIntake == Approx(0).margin(1e-9));
   CHECK(d.pattern.pieces.front().edge("centre-front").role == EdgeRole::Centre);
 }
+
+TEST_CASE("an opening that ends at a waist seam stays whole when the pieces are balanced") {
+  for (const char* style : {"v-back-hooks", "sweetheart-zip", "sweetheart-laced"}) {
+    INFO(style);
+    Order o = plainOrder();
+    o.style = style;
+    o.choices["opening.end"] = "waist";
+    o.choices["waist.seam"] = "level";
+    o.choices["balance.keep"] = "balanced";
+    const Design d = designOf(o);
+    CHECK_FALSE(patternProblem(d.pattern));
+    CHECK(d.sheet.pass());
+  }
+}

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
+#include <map>
 
 #include "operations/divide.h"
 #include "operations/grain.h"
@@ -35,7 +37,7 @@ class CupMaker {
     if (plan().line(SectionKind::Frame, true, 0) == LineKind::None)
       if (auto problem = closeFrame()) return problem;
     uniteSeams(pattern_, "princess");
-    for (const char* line : {"cup", "band", "cross"}) nameWhole(line);
+    nameWhole();
     for (Piece& p : pattern_.pieces)
       if (p.part == Part::Cup || p.part == Part::CupBand || (p.part == Part::Panel && p.half == Half::Front))
         layGrain(p);
@@ -82,14 +84,14 @@ class CupMaker {
   std::optional<Problem> divideAlongCupLine() {
     Result<CupLine> line = cupLine(pattern_, block_, rules_);
     if (!line.ok()) return line.problem();
-    DividingLine dividing{"cup",        nameOf("cup"), "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
+    DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
                           line->through};
     const bool across = line->through.size() > 2;
     const std::string crossed = across ? pattern_.seams[1].id + "-cup" : "";
     std::vector<PieceName> names{{"cup-inner", "Inner cup", Part::Cup}, {"cup-outer", "Outer cup", Part::Cup}};
     if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam", Part::Cup});
     dividePieces(pattern_, dividing, names);
-    nameSides("cup");
+    nameSides(dividing);
     if (across) join(crossed, "Outer cup", "cup.across");
     for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
     pattern_.pieces[pattern_.panel(Half::Front, 1).value()].name = "Frame, centre front";
@@ -110,25 +112,21 @@ class CupMaker {
     throw std::out_of_range("cups: no piece " + std::string(id));
   }
 
-  // Both seams along a line are told apart.
-  void nameSides(const std::string& line) {
-    for (Seam& s : pattern_.seams)
-      if (s.id == line + "-1") {
-        s.name = msg("{}, inner", s.name);
-      } else if (s.id == line + "-2") {
-        s.name = msg("{}, outer", s.name);
-      } else if (s.id == line + "-3") {
-        s.name = msg("{}, outer end", s.name);
-      }
-  }
-  static Message nameOf(std::string_view line) {
-    return line == "cup" ? "Cup line" : line == "band" ? "Band seam" : "Cross seam";
+  // The seams along a line are told apart, from the centre outwards.
+  void nameSides(const DividingLine& line) {
+    constexpr std::string_view kPlaces[] = {"{}, inner", "{}, outer", "{}, outer end"};
+    for (size_t k = 0; k < std::size(kPlaces); ++k)
+      for (Seam& s : pattern_.seams)
+        if (s.id == fmt::format("{}-{}", line.id, k + 1)) s.name = Message(kPlaces[k], {Listed{{line.name}}});
+    lineNames_[line.id] = line.name;
   }
   // Where both became one seam again, it is the whole line.
-  void nameWhole(const std::string& line) {
-    if (pattern_.seam(line + "-2")) return;
-    for (Seam& s : pattern_.seams)
-      if (s.id == line + "-1") s.name = nameOf(line);
+  void nameWhole() {
+    for (const auto& [line, name] : lineNames_) {
+      if (pattern_.seam(line + "-2")) continue;
+      for (Seam& s : pattern_.seams)
+        if (s.id == line + "-1") s.name = name;
+    }
   }
 
   void rename(std::string_view id, Message name) { pattern_.pieces[place(id)].name = std::move(name); }
@@ -154,7 +152,7 @@ class CupMaker {
           id == "band" ? "the upper band does not lie within the cup" : "the cross seam does not lie within the cup",
           "make it less deep"};
     DividingLine line{id,
-                      nameOf(id),
+                      id == "band" ? "Band seam" : "Cross seam",
                       id == "band" ? "in the band" : "above the cross seam",
                       EdgeRole::Seam,
                       rules_.length(key::kAllowanceCup),
@@ -166,7 +164,7 @@ class CupMaker {
                                   pattern_.placeOnSide(out.b, outerLength - at.outer),
                                   pattern_.sidePath(princess.b).tangentAt(middleB), true));
     dividePieces(pattern_, line, {std::move(innerName), std::move(outerName)});
-    nameSides(id);
+    nameSides(line);
     if (!pattern_.seam("princess-cup-" + id))
       return Problem{"Cup",
                      id == "band" ? "the upper band does not cross the princess seam"
@@ -290,6 +288,7 @@ class CupMaker {
   const Block& block_;
   const Rules& rules_;
   const CupKind kind_;
+  std::map<std::string, Message> lineNames_;  // of the lines that were cut, by id
 };
 
 }  // namespace
