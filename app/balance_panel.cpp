@@ -12,8 +12,6 @@
 namespace armure {
 namespace {
 
-QString q(const std::string& s) { return QString::fromStdString(s); }
-
 // A movement in the order's unit, finer than its fractions, and in millimetres beside it.
 QString movement(double v, Unit unit) {
   if (unit != Unit::Inch || v < inches(1.0 / 64)) return millimetres(v);

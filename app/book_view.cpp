@@ -11,8 +11,6 @@
 namespace armure {
 namespace {
 
-QString q(const std::string& s) { return QString::fromStdString(s); }
-
 QLabel* titled(const QString& text, const char* role) {
   auto* label = new QLabel(text);
   label->setObjectName(role);

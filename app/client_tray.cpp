@@ -12,8 +12,6 @@
 namespace armure {
 namespace {
 
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
-
 // The level and working a measure belongs to, so that the table lights up what is being measured.
 Selection selectionFor(std::string_view measure) {
   Selection s{.working = "measure." + std::string(measure)};

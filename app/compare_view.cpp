@@ -7,11 +7,10 @@
 #include "app/choice_box.h"
 #include "measure/compare_sets.h"
 #include "measure/measure_table.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
-
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
 constexpr const char* kThisOrder = "order";  // data of the choice that stands for the measures of the order
 

@@ -11,8 +11,6 @@
 namespace armure {
 namespace {
 
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())).toHtmlEscaped(); }
-
 QString small(const QString& text, const Theme& theme) {
   return QString("<span style='color:%1; font-size:12px'>%2</span>").arg(theme.secondInk.name(), text);
 }
@@ -36,12 +34,13 @@ QString figureRows(Figure mine, LengthFormat units, const Theme& theme) {
   for (const FigureClass& row : figureTable()) {
     const bool here = row.figure == mine;
     const QString open = here ? "<b>" : "", close = here ? "</b>" : "";
-    const QString from = row.fromMm > 0 ? QString(", from %1").arg(q(formatLength(row.fromMm, units))) : QString();
+    const QString from =
+        row.fromMm > 0 ? QString(", from %1").arg(escaped(formatLength(row.fromMm, units))) : QString();
     html += QString("<tr style='background:%1'><td>%2%3%4%5</td>")
-                .arg(here ? theme.tape.name() : QStringLiteral("transparent"), open, q(row.name), from, close);
+                .arg(here ? theme.tape.name() : QStringLiteral("transparent"), open, escaped(row.name), from, close);
     for (const auto& column : kChosen)
       html += QString("<td align='right'>%1%2%3</td>")
-                  .arg(open, q(formatLength(chosen(*findRule(column.first), row.figure), units)), close);
+                  .arg(open, escaped(formatLength(chosen(*findRule(column.first), row.figure), units)), close);
     html += "</tr>";
   }
   return html + "</table>";
@@ -56,9 +55,9 @@ QString bustText(const Order& order, const Theme& theme) {
     html += QString("<tr><td>%1</td><td align='right'><b>%2</b></td><td width='64'>&nbsp;%3</td></tr>")
                 .arg(what, value, estimated ? small("estimated", theme) : QString());
   };
-  row("Full bust less upper bust", q(formatLengthWithUnit(bust.mm - upper.mm, order.units)),
+  row("Full bust less upper bust", escaped(formatLengthWithUnit(bust.mm - upper.mm, order.units)),
       upper.source == Source::Estimated);
-  row("Full bust less underbust", q(formatLengthWithUnit(bust.mm - under.mm, order.units)),
+  row("Full bust less underbust", escaped(formatLengthWithUnit(bust.mm - under.mm, order.units)),
       under.source == Source::Estimated);
   row("European bra size", words(braSize(bust.mm, under.mm).text()), under.source == Source::Estimated);
   html += "</table>" +
@@ -69,7 +68,7 @@ QString bustText(const Order& order, const Theme& theme) {
 QString questionRow(const Question& question, LengthFormat units, const Theme& theme) {
   const bool note = question.severity == Severity::Note;
   return QString("<p><a style='color:%1' href='%2'>%3</a> %4</p>")
-      .arg((note ? theme.secondInk : theme.attention).name(), q(question.measure),
+      .arg((note ? theme.secondInk : theme.attention).name(), escaped(question.measure),
            QString(severityName(question.severity)), words(question.text, units));
 }
 

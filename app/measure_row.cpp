@@ -9,8 +9,6 @@
 namespace armure {
 namespace {
 
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
-
 QString questionText(const Question& question, LengthFormat units) {
   const QString text = words(question.text, units);
   switch (question.severity) {

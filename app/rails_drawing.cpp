@@ -13,8 +13,6 @@ namespace {
 
 constexpr double kLeastLabelled = 34;  // px: narrower panels carry no number
 
-QString q(const std::string& s) { return QString::fromStdString(s); }
-
 }  // namespace
 
 void RailsView::paintEvent(QPaintEvent*) {

@@ -1,4 +1,5 @@
 #include "app/rails_view.h"
+#include "render/words.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -7,8 +8,6 @@
 
 namespace armure {
 namespace {
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 std::string holdKey(const Rail& rail, const RailGap& gap) {
   return ShapingKey{ShapingKind::Hold, rail.level, gap.line}.text();

@@ -8,8 +8,6 @@
 namespace armure {
 namespace {
 
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
-
 constexpr int kRowHeight = 17;
 
 bool tight(const Level& l) { return l.id == level::kUnderbust && l.bodyGirth - l.finishedGirth > inches(1) + 0.4; }

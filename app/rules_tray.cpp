@@ -3,11 +3,10 @@
 #include <QPushButton>
 
 #include "app/choice_box.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
-
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
 // What a click on the rule shows in the workings.
 std::string workingFor(std::string_view key) {

@@ -8,13 +8,12 @@
 #include "measure/standard_sizes.h"
 #include "recalc/recalc.h"
 #include "render/sketch_painter.h"
+#include "render/words.h"
 
 namespace armure {
 namespace {
 
 constexpr int kWide = 186, kHigh = 104, kNames = 34;  // pixels of a card
-
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
 // These measures and school with nothing chosen but the style.
 Order plainOrder(const MeasureSet& measures, const std::string& school, std::string_view style) {

@@ -11,8 +11,6 @@
 namespace armure {
 namespace {
 
-QString q(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())).toHtmlEscaped(); }
-
 QString sourceName(Source source) {
   switch (source) {
     case Source::Taken:
@@ -36,7 +34,7 @@ QString termRow(const Term& t, bool first, LengthFormat units, const Theme& them
   const QString color = (t.source == Source::Estimated ? theme.attention : theme.secondInk).name();
   return QString(
              "<tr><td>%1%2</td><td align='right'><b>%3</b></td><td style='color:%4; font-size:12px'>&nbsp;%5</td></tr>")
-      .arg(sign, words(t.label, units), q(formatLength(t.mm, units)), color, sourceName(t.source));
+      .arg(sign, words(t.label, units), escaped(formatLength(t.mm, units)), color, sourceName(t.source));
 }
 
 QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
@@ -45,7 +43,7 @@ QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
   html += QString(
               "<tr><td style='border-top:1px solid %1'><b>= </b></td><td align='right' style='border-top:1px solid "
               "%1'><b>%2</b></td><td style='border-top:1px solid %1'>&nbsp;%3</td></tr></table>")
-              .arg(theme.ink.name(), q(formatLength(w.result, units)), q(unitSymbol(units.unit)));
+              .arg(theme.ink.name(), escaped(formatLength(w.result, units)), escaped(unitSymbol(units.unit)));
   if (!w.note.empty())
     html += QString("<p style='color:%1; font-size:12px'>%2.</p>").arg(theme.secondInk.name(), words(w.note, units));
   return html;
@@ -78,30 +76,32 @@ QString seamText(const Order& order, const Design& d, const Seam& seam, const Th
     html += QString(
                 "<tr><td>%5%1%6</td><td align='right'>%5%2%6</td><td align='right'>%5%3%6</td><td align='right' "
                 "style='color:%7'>%5%4%6</td></tr>")
-                .arg(name, q(formatLength(la, order.units)), q(formatLength(lb, order.units)),
-                     q(formatDifference(off, order.units)), open, close, color);
+                .arg(name, escaped(formatLength(la, order.units)), escaped(formatLength(lb, order.units)),
+                     escaped(formatDifference(off, order.units)), open, close, color);
   };
   for (const Stretch& s : w.stretches)
-    row(QString("%1 to %2").arg(q(s.from), q(s.to)).replace('_', ' '), s.lengthA, s.lengthB, s.mismatch(), false);
+    row(QString("%1 to %2").arg(escaped(s.from), escaped(s.to)).replace('_', ' '), s.lengthA, s.lengthB, s.mismatch(),
+        false);
   row("whole", w.lengthA, w.lengthB, w.mismatch(), true);
   html += "</table>";
   for (const Trim& t : d.pattern.trims)
     if (t.seam == seam.id)
       html += QString("<p style='color:%1; font-size:12px'>At the %2, %3 was trimmed off the %4.</p>")
                   .arg(theme.secondInk.name(), t.atTop ? "top" : "hem",
-                       q(formatLengthWithUnit(t.amount, {Unit::Millimetre, 8})),
+                       escaped(formatLengthWithUnit(t.amount, {Unit::Millimetre, 8})),
                        words(d.pattern.pieces[t.piece].name).toLower());
   return html;
 }
 
 QString edgeText(const Order& order, const Design& d, size_t i, const Edge& e, const Theme& theme) {
   return QString("<p style='color:%1'>%2, %3 edge</p>")
-             .arg(theme.secondInk.name(), words(d.pattern.pieces[i].name), q(e.id)) +
+             .arg(theme.secondInk.name(), words(d.pattern.pieces[i].name), escaped(e.id)) +
          tableOpen() +
          QString(
              "<tr><td>length of the sewn line</td><td align='right'><b>%1</b></td></tr><tr><td>allowance</td><td "
              "align='right'><b>%2</b></td></tr></table>")
-             .arg(q(formatLengthWithUnit(e.path.length(), order.units)), words(edgeNote(d.pattern, i, e), order.units));
+             .arg(escaped(formatLengthWithUnit(e.path.length(), order.units)),
+                  words(edgeNote(d.pattern, i, e), order.units));
 }
 
 QString pieceText(const Order& order, const Design& d, const Piece& p, const Theme& theme) {
@@ -115,7 +115,7 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
       if (level.id == l.level)
         html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")
                     .arg(words(level.name).toLower(), p.onFold.empty() ? "" : " of the half",
-                         q(formatLengthWithUnit(l.width(), order.units)));
+                         escaped(formatLengthWithUnit(l.width(), order.units)));
   html += "</table>";
   QStringList lines;
   for (const Message& line : labelLines(p)) lines << words(line);
@@ -126,7 +126,7 @@ QString rowText(const CheckRow& r, LengthFormat units, const Theme& theme) {
   QString html = QString("<p style='color:%1'>%2</p>").arg(theme.secondInk.name(), words(r.subject));
   if (r.verdict == Verdict::Note) return html + QString("<p>%1</p>").arg(words(r.detail, units));
   const auto amount = [&](double v) {
-    return r.quantity == Quantity::Length  ? q(formatLengthWithUnit(v, {Unit::Millimetre, 8}))
+    return r.quantity == Quantity::Length  ? escaped(formatLengthWithUnit(v, {Unit::Millimetre, 8}))
            : r.quantity == Quantity::Angle ? QString::number(v, 'f', 1) + QStringLiteral("°")
                                            : QString::number(v, 'f', 0);
   };
@@ -147,10 +147,10 @@ QString measureText(const Order& order, std::string_view measure, const Theme& t
   const auto lesser = [&](const QString& text) {
     return QString("<p style='color:%1; font-size:12px'>%2</p>").arg(theme.secondInk.name(), text);
   };
-  QString html =
-      QString("<p><b>%1</b>%2</p><p>%3</p>")
-          .arg(q(info.name), info.otherNames.empty() ? QString() : QString(", also %1").arg(q(info.otherNames)),
-               q(info.how));
+  QString html = QString("<p><b>%1</b>%2</p><p>%3</p>")
+                     .arg(escaped(info.name),
+                          info.otherNames.empty() ? QString() : QString(", also %1").arg(escaped(info.otherNames)),
+                          escaped(info.how));
   if (measure == id::kWeight) {
     html += QString("<p>%1 %2 kg%3</p>")
                 .arg(fact.source == Source::Taken ? "Taken:" : "Estimated:")
@@ -162,12 +162,12 @@ QString measureText(const Order& order, std::string_view measure, const Theme& t
   if (fact.source == Source::Taken) {
     const Prediction expected = predict(measure, Known(order.measures));
     if (order.measures.all().size() > 2 && measure != id::kWeight)
-      html += lesser(
-          QStringLiteral("The other measures lead one to expect %1 ± %2.")
-              .arg(q(formatLengthWithUnit(expected.mm, order.units)), q(formatLength(expected.spread, order.units))));
+      html += lesser(QStringLiteral("The other measures lead one to expect %1 ± %2.")
+                         .arg(escaped(formatLengthWithUnit(expected.mm, order.units)),
+                              escaped(formatLength(expected.spread, order.units))));
   } else if (measure != id::kWeight) {
     html += lesser(QStringLiteral("± %1, one standard deviation: two of three clients lie within it.")
-                       .arg(q(formatLengthWithUnit(fact.spread, order.units))));
+                       .arg(escaped(formatLengthWithUnit(fact.spread, order.units))));
   }
   return html;
 }

@@ -19,6 +19,7 @@
 #include "parts/cups/standing.h"
 #include "prepare/cut_outlines.h"
 #include "render/print_plan.h"
+#include "tryon/tryon.h"
 
 using namespace armure;
 
@@ -304,8 +305,16 @@ void bodyForm(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(BodyForm(body));
 }
 
+// The shell tried on the body, from cold.
+void tryOnCold(benchmark::State& state) {
+  const Design design = recalc(demoOrder()).value();
+  for (auto _ : state)
+    benchmark::DoNotOptimize(tryOn(design.pattern, design.body, {.spacing = static_cast<double>(state.range(0))}));
+}
+
 }  // namespace
 
+BENCHMARK(tryOnCold)->Arg(24)->Arg(14)->Unit(benchmark::kMillisecond);
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
 BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);
 BENCHMARK(everythingFourLines)->Unit(benchmark::kMillisecond);

@@ -1,7 +1,5 @@
 #include "book/client_book.h"
 
-#include <fmt/format.h>
-
 #include <QSqlError>
 #include <QStandardPaths>
 #include <QUuid>

@@ -37,6 +37,7 @@ std::string papersInWords();
 
 int newOrder(Printer& out, const NewArguments& arguments);
 int check(Printer& out, const std::string& order, bool asJson);
+int tryOnBody(Printer& out, const std::string& order, bool asJson);
 int exportFiles(Printer& out, const ExportArguments& arguments);
 int set(Printer& out, const SetArguments& arguments);
 int measures(Printer& out, const std::string& order, bool asJson);

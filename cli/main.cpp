@@ -64,6 +64,10 @@ int main(int argc, char** argv) {
   checked->add_option("order", order, "order file")->required();
   checked->add_flag("--json", json, "as JSON");
 
+  auto* tried = app.add_subcommand("try", "the shell tried on the body: how levels, bust point and top edge sit");
+  tried->add_option("order", order, "order file")->required();
+  tried->add_flag("--json", json, "as JSON");
+
   ExportArguments exported;
   auto* exporting = app.add_subcommand("export", "the pattern as files");
   exporting->add_option("order", exported.order, "order file")->required();
@@ -102,6 +106,7 @@ int main(int argc, char** argv) {
   try {
     if (*create) code = newOrder(out, made);
     if (*checked) code = check(out, order, json);
+    if (*tried) code = tryOnBody(out, order, json);
     if (*exporting) {
       std::unique_ptr<NoDisplay> display;
       for (const armure::Exporter& e : armure::exporterTable())

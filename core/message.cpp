@@ -85,7 +85,11 @@ Message verbatim(std::string text) {
 }
 
 bool Message::isVerbatim() const {
-  return id_ == kItself && arguments_.size() == 1 && std::holds_alternative<Verbatim>(arguments_[0]);
+  return id_ == kItself && arguments().size() == 1 && std::holds_alternative<Verbatim>(arguments()[0]);
+}
+
+bool Message::operator==(const Message& other) const {
+  return id_ == other.id_ && (arguments_ == other.arguments_ || std::ranges::equal(arguments(), other.arguments()));
 }
 
 std::string say(const Message& message, const Language& language) { return Speaker(language).say(message); }

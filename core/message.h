@@ -4,7 +4,7 @@
 // sentence is made where it is shown, in the reader's units and language, and is never taken apart again.
 //
 //   const Message m = msg("the {} line at {} is only {:.0f} mm wide", name, Length{241.3}, 12.0);
-//   english(m)              -> "the waist line at 24.1 cm (9.5 in) is only 12 mm wide"
+//   english(m)              -> "the waist line at 24.13 cm (9.5 in) is only 12 mm wide"
 //   say(m, inInches)        -> "the waist line at 9 1/2 in is only 12 mm wide"
 //
 // The English text is the id, as in GNU gettext and Qt Linguist: the code says what it means, a translation is looked
@@ -17,6 +17,8 @@
 #include <concepts>
 #include <functional>
 #include <iosfwd>
+#include <memory>
+#include <span>
 #include <string>
 #include <string_view>
 #include <type_traits>
@@ -55,19 +57,27 @@ class Message {
   // A text of the program without arguments. It must be a literal: the id is not copied.
   Message(const char* literal) : id_(literal) {}  // NOLINT(google-explicit-constructor)
   // One with arguments; see msg.
-  Message(std::string_view id, std::vector<MessageArgument> arguments) : id_(id), arguments_(std::move(arguments)) {}
+  Message(std::string_view id, std::vector<MessageArgument> arguments)
+      : id_(id), arguments_(arguments.empty() ? nullptr : std::make_shared<const Arguments>(std::move(arguments))) {}
 
   bool empty() const { return id_.empty(); }
   std::string_view id() const { return id_; }
-  const std::vector<MessageArgument>& arguments() const { return arguments_; }
+  std::span<const MessageArgument> arguments() const;
   bool isVerbatim() const;
 
-  bool operator==(const Message&) const = default;
+  bool operator==(const Message& other) const;
 
  private:
+  using Arguments = std::vector<MessageArgument>;
   std::string_view id_;
-  std::vector<MessageArgument> arguments_;
+  // Shared between copies and never changed: every piece of a pattern has names, and patterns are copied with each
+  // step.
+  std::shared_ptr<const Arguments> arguments_;
 };
+
+inline std::span<const MessageArgument> Message::arguments() const {
+  return arguments_ ? std::span<const MessageArgument>(*arguments_) : std::span<const MessageArgument>();
+}
 
 inline bool Listed::operator==(const Listed&) const = default;
 

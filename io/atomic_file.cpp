@@ -86,12 +86,13 @@ void sweep(const fs::path& folder) {
 }
 
 // One file on its way: written and flushed beside its target, then put in its place, or taken away again.
-class Part {
+class PendingFile {
  public:
-  Part(fs::path target, Readers readers) : target_(std::move(target)), path_(realTarget(target_)), readers_(readers) {}
-  Part(Part&&) noexcept = default;
-  Part& operator=(Part&&) = delete;
-  ~Part() {
+  PendingFile(fs::path target, Readers readers)
+      : target_(std::move(target)), path_(realTarget(target_)), readers_(readers) {}
+  PendingFile(PendingFile&&) noexcept = default;
+  PendingFile& operator=(PendingFile&&) = delete;
+  ~PendingFile() {
     if (!temporary_.empty()) ::unlink(temporary_.c_str());
     if (!old_.empty()) ::unlink(old_.c_str());
   }
@@ -216,7 +217,7 @@ Result<std::string> readFile(const fs::path& path) {
 }
 
 std::optional<Problem> writeFilesAtomically(const std::vector<FileToWrite>& files) {
-  std::vector<Part> parts;
+  std::vector<PendingFile> parts;
   parts.reserve(files.size());
   for (const FileToWrite& f : files) {
     parts.emplace_back(f.path, f.readers);
@@ -224,13 +225,13 @@ std::optional<Problem> writeFilesAtomically(const std::vector<FileToWrite>& file
     if (auto problem = parts.back().write(f.content)) return problem;
   }
   if (parts.size() > 1)
-    for (Part& part : parts) part.keepOld();
-  for (Part& part : parts)
+    for (PendingFile& part : parts) part.keepOld();
+  for (PendingFile& part : parts)
     if (auto problem = part.putInPlace()) {
-      for (Part& done : parts) done.putBack();
+      for (PendingFile& done : parts) done.putBack();
       return problem;
     }
-  for (const Part& part : parts) part.flushFolder();
+  for (const PendingFile& part : parts) part.flushFolder();
   return std::nullopt;
 }
 

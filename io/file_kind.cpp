@@ -1,7 +1,6 @@
 #include "io/file_kind.h"
 
 #include <fcntl.h>
-#include <fmt/format.h>
 #include <sys/stat.h>
 #include <unistd.h>
 

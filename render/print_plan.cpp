@@ -23,8 +23,6 @@ constexpr double kHead = 18;         // mm for title and client
 constexpr double kInfoWidth = 150;   // mm of text beside the squares on a full-size sheet
 constexpr int kDotsPerInch = 1200;
 
-QString q(const std::string& s) { return QString::fromStdString(s); }
-
 QPen line(const QColor& color, double width) {
   QPen p(color, width);
   p.setCapStyle(Qt::FlatCap);

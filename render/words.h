@@ -1,13 +1,18 @@
 // render/words.h
 //
-// Messages of the core as the window and the paper write them.
+// The core's texts and messages as the window and the paper write them.
 #pragma once
 
 #include <QString>
+#include <string_view>
 
 #include "units/language.h"
 
 namespace armure {
+
+inline QString q(std::string_view text) { return QString::fromUtf8(text.data(), static_cast<qsizetype>(text.size())); }
+// For labels that read HTML.
+inline QString escaped(std::string_view text) { return q(text).toHtmlEscaped(); }
 
 // Where no length is in it.
 inline QString words(const Message& message) { return QString::fromStdString(english(message)); }

@@ -1,7 +1,5 @@
 #include "balance/balance.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 

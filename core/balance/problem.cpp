@@ -1,7 +1,5 @@
 #include "balance/problem.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 

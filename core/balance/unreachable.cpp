@@ -1,7 +1,5 @@
 #include "balance/unreachable.h"
 
-#include <fmt/format.h>
-
 namespace armure {
 namespace {
 

@@ -166,6 +166,20 @@ Polyline BodyForm::points(double y) const {
   return all;
 }
 
+Polyline BodyForm::torsoRing(double y) const {
+  Polyline ring = torsoPoints(section(y));
+  ring.push_back(ring.front());
+  return ring;
+}
+
+Polyline BodyForm::breastOutline(double y) const {
+  const FormSection s = section(y);
+  Polyline outline;
+  if (s.breastDepth <= 0) return outline;
+  for (int i = 0; i <= kBreastSamples; ++i) outline.push_back(breastPoint(s, pi * i / kBreastSamples));
+  return outline;
+}
+
 double BodyForm::tapeOf(Polyline points) { return ringLength(convexHull(std::move(points))); }
 
 // The depth at the bust point, by the regula falsi of Illinois: the tape grows with the depth.

@@ -55,6 +55,10 @@ class BodyForm {
   FormSection section(double y) const;  // y is kept within top() and bottom()
   // Points of torso and breasts at a height, as (x, z). Not in order round the body.
   Polyline points(double y) const;
+  // The same apart: the torso's ring, closed, and one breast's outline from its outer to its inner end; empty where
+  // there is none.
+  Polyline torsoRing(double y) const;
+  Polyline breastOutline(double y) const;
   double tape(double y) const { return tapeOf(points(y)); }
 
   double halfWidth(double y) const;  // of the silhouette from the front

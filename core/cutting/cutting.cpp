@@ -1,7 +1,5 @@
 #include "cutting/cutting.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>

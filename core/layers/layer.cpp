@@ -9,7 +9,6 @@
 namespace armure {
 namespace {
 
-constexpr double kBeside = 60;        // mm between a layer and what lies left of it
 constexpr double kMostMovement = 30;  // mm
 
 double leftOf(const Pattern& pattern) {
@@ -31,7 +30,7 @@ void moveBy(Piece& piece, const Motion& motion) {
 
 void addLayer(Pattern& garment, Layer layer) {
   const size_t first = garment.pieces.size();
-  const Motion aside = Motion::translation({garment.right() + kBeside - leftOf(layer.pattern), 0});
+  const Motion aside = Motion::translation({garment.right() + kBesideShell - leftOf(layer.pattern), 0});
   for (Piece& p : layer.pattern.pieces) {
     moveBy(p, aside);
     garment.pieces.push_back(std::move(p));

@@ -14,7 +14,7 @@ constexpr std::array<FigureClass, 3> kFigures{{
     {Figure::Full, "full bust", inches(5), inches(2)},
 }};
 
-constexpr std::array<std::string_view, 12> kCups{"AA", "A", "B", "C", "D", "E", "F", "G", "H", "I", "J", "K"};
+constexpr std::array<std::string_view, 12> kCupLetters{"AA", "A", "B", "C", "D", "E", "F", "G", "H", "I", "J", "K"};
 constexpr double kFirstCupCm = 10, kCupStepCm = 2;
 
 }  // namespace
@@ -41,7 +41,7 @@ BraSize braSize(double bustMm, double underbustMm) {
   const int band = 5 * static_cast<int>(std::lround(underbustMm / kMmPerCm / 5));
   if (band >= 60 && band <= 150) size.band = band;
   const double step = std::floor(((bustMm - underbustMm) / kMmPerCm - kFirstCupCm) / kCupStepCm + 1e-9);
-  if (step >= 0 && step < static_cast<double>(kCups.size())) size.letter = kCups[static_cast<size_t>(step)];
+  if (step >= 0 && step < static_cast<double>(kCupLetters.size())) size.letter = kCupLetters[static_cast<size_t>(step)];
   return size;
 }
 

@@ -1,7 +1,5 @@
 #include "measure/measure_table.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>

@@ -1,7 +1,5 @@
 #include "measure/standard_sizes.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 

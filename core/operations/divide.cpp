@@ -20,12 +20,12 @@ namespace {
 constexpr double kNotchClear = 1;  // mm from the end of an edge: a notch there is the end itself
 
 // What became of an edge: the parts it fell into, in the order it runs.
-struct Part {
+struct Division {
   size_t piece = 0;  // where the part is now
   std::string edge;  // its id there
   double from = 0, to = 0;
 };
-using PartsOf = std::map<std::string, std::vector<Part>, std::less<>>;  // by the id of the edge
+using PartsOf = std::map<std::string, std::vector<Division>, std::less<>>;  // by the id of the edge
 
 // Cuts one piece in two.
 class PieceCut {
@@ -96,7 +96,7 @@ class PieceCut {
   EdgeMap mapTo(size_t place) const {
     EdgeMap map;
     for (const auto& [was, parts] : parts_)
-      for (const Part& p : parts)
+      for (const Division& p : parts)
         if (p.piece == place) map.push_back({was, p.from, p.to, p.edge});
     return map;
   }
@@ -221,11 +221,11 @@ class SeamCut {
     double along = 0;
     for (const EdgeUse& use : side.chain) {
       const double length = before_.pieces[side.piece].edge(use.edge).path.length();
-      std::vector<Part> parts{{side.piece, use.edge, 0, length}};
+      std::vector<Division> parts{{side.piece, use.edge, 0, length}};
       if (const auto cut = parts_.find(side.piece); cut != parts_.end()) parts = cut->second.at(use.edge);
       std::sort(parts.begin(), parts.end(),
-                [&](const Part& a, const Part& b) { return use.reversed ? a.from > b.from : a.from < b.from; });
-      for (const Part& p : parts) {
+                [&](const Division& a, const Division& b) { return use.reversed ? a.from > b.from : a.from < b.from; });
+      for (const Division& p : parts) {
         if (runs.empty() || runs.back().piece != p.piece) runs.push_back({p.piece, {}, along, along});
         runs.back().chain.push_back({p.edge, use.reversed});
         along += p.to - p.from;

@@ -267,6 +267,9 @@ struct PatternLevel {
   bool estimated() const { return !girthTaken || !heightTaken; }
 };
 
+// Further pieces, straps, linings and the like, lie this far from what is on the table already; mm.
+inline constexpr double kBesideShell = 60;
+
 struct Pattern {
   std::vector<PatternLevel> levels;
   std::vector<Piece> pieces;  // of the shell from centre front to centre back, then other layers

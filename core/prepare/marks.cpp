@@ -1,7 +1,5 @@
 #include "prepare/marks.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 

@@ -29,7 +29,7 @@ constexpr std::array<PresetChoice, 4> kReducingKind{{{"reduction.waist", "3 in"}
                                                      {"spring.high_hip", "1 in"},
                                                      {"spring.hip", "0.5 in"}}};
 
-constexpr std::array<Preset, 3> kKinds{{
+constexpr std::array<Preset, 3> kGarmentKinds{{
     {"bustier", "Bustier", "follows the body, nothing is reduced", {}},
     {"shaping", "Shaping bodice", "everyday shaping: 0 to 2 in off the waist", kShapingKind},
     {"reducing", "Reducing corset", "2 to 4 in off the waist, ribs firm, spring at the hips", kReducingKind},
@@ -43,8 +43,8 @@ const Preset* find(std::span<const Preset> table, std::string_view id) {
 }  // namespace
 
 std::span<const Preset> schoolTable() { return kSchools; }
-std::span<const Preset> kindTable() { return kKinds; }
-const Preset* findKind(std::string_view id) { return find(kKinds, id); }
+std::span<const Preset> kindTable() { return kGarmentKinds; }
+const Preset* findKind(std::string_view id) { return find(kGarmentKinds, id); }
 const Preset* findStyle(std::string_view id) { return find(styleTable(), id); }
 const Preset* findSchool(std::string_view id) { return find(kSchools, id); }
 

@@ -32,7 +32,7 @@ std::vector<std::string_view> words(std::string_view text) {
   return all;
 }
 
-size_t placeOf(std::string_view word) {
+size_t holdPlace(std::string_view word) {
   return static_cast<size_t>(std::find(kPlaces.begin(), kPlaces.end(), word) - kPlaces.begin());
 }
 
@@ -79,7 +79,7 @@ std::optional<SeamChoice> parseSeamChoice(std::string_view text) {
     if (word == text) return SeamChoice{wish, "top", "hem"};
   const std::vector<std::string_view> parts = words(text);
   if (parts.empty() || parts[0] != kEase || parts.size() != 3) return std::nullopt;
-  const size_t from = placeOf(parts[1]), to = placeOf(parts[2]);
+  const size_t from = holdPlace(parts[1]), to = holdPlace(parts[2]);
   if (to >= kPlaces.size() || from >= to) return std::nullopt;
   return SeamChoice{SeamWish::Ease, std::string(parts[1]), std::string(parts[2])};
 }

@@ -21,7 +21,7 @@ struct KindInfo {
   ShapingKind kind;
   std::string_view prefix, name;
 };
-constexpr std::array<KindInfo, 4> kKinds{{
+constexpr std::array<KindInfo, 4> kShapingKinds{{
     {ShapingKind::Hold, "hold", "held"},
     {ShapingKind::Guide, "guide", "guide"},
     {ShapingKind::Rail, "rail", "level"},
@@ -38,7 +38,7 @@ constexpr std::array<ShapingForm, 4> kForms{{
 const ShapingForm& formOf(ShapingKind kind) { return kForms[static_cast<size_t>(kind)]; }
 
 const KindInfo& infoOf(ShapingKind kind) {
-  return *std::find_if(kKinds.begin(), kKinds.end(), [&](const KindInfo& k) { return k.kind == kind; });
+  return *std::find_if(kShapingKinds.begin(), kShapingKinds.end(), [&](const KindInfo& k) { return k.kind == kind; });
 }
 
 bool isOwnLevel(std::string_view level) {
@@ -85,9 +85,9 @@ std::span<const ShapingForm> shapingForms() { return kForms; }
 std::optional<ShapingKey> parseShapingKey(std::string_view key) {
   const size_t first = key.find('.');
   if (first == std::string_view::npos) return std::nullopt;
-  const auto kind =
-      std::find_if(kKinds.begin(), kKinds.end(), [&](const KindInfo& k) { return k.prefix == key.substr(0, first); });
-  if (kind == kKinds.end()) return std::nullopt;
+  const auto kind = std::find_if(kShapingKinds.begin(), kShapingKinds.end(),
+                                 [&](const KindInfo& k) { return k.prefix == key.substr(0, first); });
+  if (kind == kShapingKinds.end()) return std::nullopt;
   const std::string_view rest = key.substr(first + 1);
   const size_t second = rest.find('.');
   const std::string_view level = rest.substr(0, second);

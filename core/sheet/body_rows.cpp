@@ -1,7 +1,5 @@
 #include "sheet/rows.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -34,6 +32,7 @@ class BodyRows : RowMaker {
       judge(r, std::abs(off), limits::kLengthMm,
             "give the difference back at the side, or change the intakes of this level");
       skin(l);
+      given(l);
     }
   }
 
@@ -119,6 +118,23 @@ class BodyRows : RowMaker {
     r.detail =
         off > 0 ? "it leaves more open than the girth counts with" : "it leaves less open than the girth counts with";
     judge(r, std::abs(off), limits::kLengthMm, "hold the front panels, or draw the plunge again");
+  }
+
+  // What cloth on the bias has to give over a cup, against the width it has there.
+  void given(const PatternLevel& level) {
+    if (level.gaps.gathers <= limits::kLengthMm) return;
+    for (const Piece& p : pattern_.pieces) {
+      if (p.layer != "shell" || p.part != Part::CupCover) continue;
+      for (const LevelLine& l : p.levelLines()) {
+        if (l.level != level.id) continue;
+        CheckRow r = pieceRow(p, msg("given by the bias on the {}", level.name));
+        r.kind = CheckKind::Girth;
+        r.level = level.id;
+        r.detail = "more than cloth on the bias gives without a crease";
+        judge(r, level.gaps.gathers / p.girthWeight(), limits::kBiasGives * l.width(),
+              "use cut cups, a stretch cloth, or a flatter ready-made cup", Verdict::Advice);
+      }
+    }
   }
 
   void againstBlock(Message subject, double found, double wanted, double limit, Message remedy) {

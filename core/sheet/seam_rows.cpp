@@ -1,7 +1,5 @@
 #include "sheet/rows.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 

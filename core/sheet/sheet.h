@@ -22,14 +22,15 @@ inline constexpr double kRadiusMm = 12.0;    // tightest radius on a sewn edge
 inline constexpr double kClosedMm = 1e-6;    // edges of a piece meet
 // Front and back side as pinned. Common practice, no source: 3/16 in can be seen and eased; beyond 1 in the seam leans.
 inline constexpr double kSideShapeMm = 4.7625, kSideLeanMm = 25.4;
-inline constexpr int kMostBends = 4;                 // changes of bend a panel seam has by design, at the most
-inline constexpr double kNarrowMm = 20.0;            // a narrower panel is flagged
-inline constexpr double kTooNarrowMm = 8.0;          // nobody can sew it: less than two seams lie apart
-inline constexpr double kShoulderMm = 2.0;           // shoulder against the body's
-inline constexpr double kArmholeMm = 3.0;            // armhole against the block's
-inline constexpr double kMeasuredMm = 3.0;           // armhole and side against the tape
-inline constexpr double kBridgeMm = 6.0;             // the bridge between two cups, 1/8 in to each side
-inline constexpr double kCupRadiusMm = 8.0;          // tightest radius on a cup line
+inline constexpr int kMostBends = 4;         // changes of bend a panel seam has by design, at the most
+inline constexpr double kNarrowMm = 20.0;    // a narrower panel is flagged
+inline constexpr double kTooNarrowMm = 8.0;  // nobody can sew it: less than two seams lie apart
+inline constexpr double kShoulderMm = 2.0;   // shoulder against the body's
+inline constexpr double kArmholeMm = 3.0;    // armhole against the block's
+inline constexpr double kMeasuredMm = 3.0;   // armhole and side against the tape
+inline constexpr double kBridgeMm = 6.0;     // the bridge between two cups, 1/8 in to each side
+inline constexpr double kCupRadiusMm = 8.0;  // tightest radius on a cup line
+inline constexpr double kBiasGives = 0.1;    // woven cloth on the bias, of its width; common practice, no source
 inline constexpr double kMeantCornerDegrees = 15.0;  // where a sewn line turns by more, a corner is meant
 }  // namespace limits
 

@@ -94,6 +94,22 @@ class Commands(Case):
         self.assertEqual(out.count("\nFAIL") + out.startswith("FAIL"), sheet["failing"])
         self.assertEqual(sheet["cautions"], [])
 
+    def test_an_order_is_tried_on(self):
+        code, out, errors = run("try", "--json", self.order)
+        self.assertEqual((code, errors), (0, ""))
+        tried = json.loads(out)
+        self.assertEqual([l["level"] for l in tried["levels"]][:3], ["bust", "underbust", "waist"])
+        self.assertLess(abs(tried["levels"][2]["belowSide"]), 15)
+        self.assertGreater(len(tried["top"]), 10)
+        code, out, _ = run("try", self.order)
+        self.assertEqual(code, 0)
+        self.assertIn("Bust point", out)
+        self.assertIn("toile", out)
+        self.assertEqual(run("set", self.order, "style=covered-round", "-o", self.path("c.armure"))[0], 0)
+        code, _, errors = run("try", self.path("c.armure"))
+        self.assertEqual(code, 2)
+        self.assertIn("under the arms", errors)
+
     def test_cautions_come_with_a_reduction(self):
         run("set", self.order, "reduction.waist=2 in", "-o", self.path("r.armure"))
         _, out, _ = run("check", self.path("r.armure"))

@@ -19,13 +19,13 @@ namespace bg = boost::geometry;
 
 namespace {
 
-using Point = bg::model::d2::point_xy<double>;
+using BoostPoint = bg::model::d2::point_xy<double>;
 
 // The tape by a reference library, on the section sampled anew from its formula in the header: in polar angle, not in
 // the angle parameter the form uses itself.
 double referenceTape(const FormSection& s) {
   constexpr double kN = 2.3;
-  bg::model::multi_point<Point> points;
+  bg::model::multi_point<BoostPoint> points;
   const auto front = [&](double x) {
     return s.axis + s.front * std::pow(std::max(0.0, 1 - std::pow(std::abs(x) / s.halfWidth, kN)), 1 / kN);
   };
@@ -33,16 +33,16 @@ double referenceTape(const FormSection& s) {
     const double angle = 2 * M_PI * i / 6000, c = std::cos(angle), d = std::sin(angle);
     const double depth = d > 0 ? s.front : s.back;
     const double r = std::pow(std::pow(std::abs(c) / s.halfWidth, kN) + std::pow(std::abs(d) / depth, kN), -1 / kN);
-    bg::append(points, Point(r * c, s.axis + r * d));
+    bg::append(points, BoostPoint(r * c, s.axis + r * d));
   }
   for (int i = 0; i <= 2000 && s.breastDepth > 0; ++i) {
     const double u = -1 + i / 1000.0;  // across the breast
     const double x = s.breastX + u * s.breastHalfWidth;
     const double z = front(std::min(x, s.halfWidth)) + s.breastDepth * std::sqrt(1 - u * u);
-    bg::append(points, Point(x, z));
-    bg::append(points, Point(-x, z));
+    bg::append(points, BoostPoint(x, z));
+    bg::append(points, BoostPoint(-x, z));
   }
-  bg::model::polygon<Point> hull;
+  bg::model::polygon<BoostPoint> hull;
   bg::convex_hull(points, hull);
   return bg::perimeter(hull);
 }
@@ -53,13 +53,13 @@ TEST_CASE("the hull of points is that of a reference library") {
   std::mt19937 random(5);
   for (int round = 0; round < 100; ++round) {
     Polyline mine;
-    bg::model::multi_point<Point> theirs;
+    bg::model::multi_point<BoostPoint> theirs;
     for (int i = 0; i < 3 + round; ++i) {
       const Vec2 p{static_cast<double>(random() % 50), static_cast<double>(random() % 50)};  // many on one line
       mine.push_back(p);
-      bg::append(theirs, Point(p.x, p.y));
+      bg::append(theirs, BoostPoint(p.x, p.y));
     }
-    bg::model::polygon<Point> hull;
+    bg::model::polygon<BoostPoint> hull;
     bg::convex_hull(theirs, hull);
     CHECK(ringLength(convexHull(mine)) == Approx(bg::perimeter(hull)).margin(1e-9));
   }

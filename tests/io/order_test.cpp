@@ -28,7 +28,7 @@ struct Folder {
   }
 };
 
-Problem problemOf(const std::string& text) {
+Problem orderProblem(const std::string& text) {
   const auto r = parseOrder(text, "o.armure");
   REQUIRE_FALSE(r.ok());
   CHECK_FALSE(r.problem().remedy.empty());
@@ -72,21 +72,22 @@ TEST_CASE("members this version does not know are kept") {
 
 TEST_CASE("a broken order file says where, and opens nothing") {
   const std::string text = orderText({plainOrder(), "", {}});
-  CHECK(english(problemOf("").where) == "o.armure");
-  CHECK(english(problemOf("[]").what).find("not an Armure order") != std::string::npos);
-  CHECK(english(problemOf(text.substr(0, text.size() / 2)).where).find("line ") != std::string::npos);
-  CHECK(english(problemOf(text.substr(0, text.size() / 2)).what).find("breaks off") != std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": 914.4.4")).where).find("line ") !=
+  CHECK(english(orderProblem("").where) == "o.armure");
+  CHECK(english(orderProblem("[]").what).find("not an Armure order") != std::string::npos);
+  CHECK(english(orderProblem(text.substr(0, text.size() / 2)).where).find("line ") != std::string::npos);
+  CHECK(english(orderProblem(text.substr(0, text.size() / 2)).what).find("breaks off") != std::string::npos);
+  CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": 914.4.4")).where).find("line ") !=
         std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"version\": 2", "\"version\": 99")).remedy).find("newer") !=
+  CHECK(english(orderProblem(replaced(text, "\"version\": 2", "\"version\": 99")).remedy).find("newer") !=
         std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"version\": 2", "\"version\": \"1\"")).where) == "o.armure, version");
-  CHECK(english(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": \"36\"")).where) == "o.armure, measures.bust");
-  CHECK(english(problemOf(replaced(text, "\"mm\": 914.4", "\"mm\": 40000")).where) == "o.armure, measures.bust");
-  CHECK(english(problemOf(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where) ==
+  CHECK(english(orderProblem(replaced(text, "\"version\": 2", "\"version\": \"1\"")).where) == "o.armure, version");
+  CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": \"36\"")).where) == "o.armure, measures.bust");
+  CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": 40000")).where) == "o.armure, measures.bust");
+  CHECK(english(orderProblem(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where) ==
         "o.armure, choices.hem.length");
-  CHECK(english(problemOf(replaced(text, "\"units\": \"in\"", "\"units\": \"ell\"")).where) == "o.armure, units");
-  CHECK(english(problemOf(replaced(text, "\"title\": \"Plain bodice\"", "\"title\": 7")).where) == "o.armure, title");
+  CHECK(english(orderProblem(replaced(text, "\"units\": \"in\"", "\"units\": \"ell\"")).where) == "o.armure, units");
+  CHECK(english(orderProblem(replaced(text, "\"title\": \"Plain bodice\"", "\"title\": 7")).where) ==
+        "o.armure, title");
 }
 
 TEST_CASE("a file cut anywhere is refused, never half read") {
@@ -109,11 +110,11 @@ TEST_CASE("takings and the place in the client book are kept in the file") {
   const std::string without = orderText(once);
   CHECK(without.find("takings") == std::string::npos);
   CHECK(without.find("\"book\"") == std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"best\"")).where) ==
+  CHECK(english(orderProblem(replaced(text, "\"use\": \"mean\"", "\"use\": \"best\"")).where) ==
         "o.armure, measures.waist.use");
-  CHECK(english(problemOf(replaced(text, "\"use\": \"mean\"", "\"use\": \"last\"")).what).find("takings") !=
+  CHECK(english(orderProblem(replaced(text, "\"use\": \"mean\"", "\"use\": \"last\"")).what).find("takings") !=
         std::string::npos);
-  CHECK(english(problemOf(replaced(text, "\"set\": \"set-3\"", "\"set\": 3")).where) == "o.armure, book");
+  CHECK(english(orderProblem(replaced(text, "\"set\": \"set-3\"", "\"set\": 3")).where) == "o.armure, book");
 }
 
 TEST_CASE("an order of the first version opens with everything in it, and is written as the present one") {

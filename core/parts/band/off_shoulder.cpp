@@ -15,7 +15,6 @@
 namespace armure {
 namespace {
 
-constexpr double kBeside = 60;      // mm
 constexpr double kStraight = 1e-3;  // rad: less is drawn as if it were this
 constexpr double kMostAngle = 2.8;  // rad: more would not lie on one sheet
 
@@ -78,7 +77,7 @@ class BandMaker {
     double top = HUGE_VAL;
     for (const Piece& p : pattern_.pieces)
       for (const Edge& e : p.edges) top = std::min(top, e.path.start().y);
-    const Vec2 o{pattern_.right() + kBeside, top - radius_};
+    const Vec2 o{pattern_.right() + kBesideShell, top - radius_};
     const double outer = radius_ + depth_, allowance = rules_.length(key::kAllowanceYoke);
     const auto at = [&](double radius, double a) { return o + radius * Vec2{std::sin(a), std::cos(a)}; };
     Piece band;

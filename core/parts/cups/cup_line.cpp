@@ -1,7 +1,5 @@
 #include "parts/cups/cup_line.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -15,7 +13,7 @@ namespace {
 constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
 constexpr double kClear = 10;              // mm: a cup is twice as wide beside the bust point at least
 constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
-constexpr double kBeside = 24;             // mm of frame between the cup line and the next seam, at least
+constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line and the next seam, at least
 
 class CupLineMaker {
  public:
@@ -127,7 +125,7 @@ class CupLineMaker {
     // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.
     const Vec2 from = outer_.pointAt(under);
     const double opened = std::max(0.0, (from.x - apex) / 2), wished = inner + extra + opened;
-    const double room = rightOfSide_.xAtDepth(bust) - kBeside - apex;
+    const double room = rightOfSide_.xAtDepth(bust) - kFrameBesideCup - apex;
     const double width = std::min(wished, room);
     Working w{"cup.outer",
               "Outer cup, from the bust point out on the bust line",
@@ -214,7 +212,7 @@ class CupLineMaker {
       const double turn = angleBetween(b.tangentAt(there), a.tangentAt(along));
       const Motion lay =
           Motion::rotationAbout(b.pointAt(there), turn).then(Motion::translation(a.pointAt(along) - b.pointAt(there)));
-      const double room = pattern_.sidePath(pattern_.seams[2].a).transformed(lay).xAtDepth(bust) - kBeside;
+      const double room = pattern_.sidePath(pattern_.seams[2].a).transformed(lay).xAtDepth(bust) - kFrameBesideCup;
       crossedTo_ = std::min(x, room);
       whole = outerPath(under, {crossedTo_, bust}, lay.apply(above.path.pointAt(at)));
       const auto met = whole.meetings(a);

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <iterator>
 #include <map>
+#include <numbers>
 
 #include "operations/divide.h"
 #include "operations/grain.h"
@@ -20,7 +21,6 @@ namespace {
 
 constexpr double kFramesFit = 0.5;  // mm: the edges that close a frame for good must be one line
 constexpr double kDartBelow = 10;   // mm: the dart of a cup cover ends this far below the bust point
-constexpr double kPi = 3.14159265358979323846;
 
 class CupMaker {
  public:
@@ -236,7 +236,7 @@ class CupMaker {
     tellGap(done, key, msg("{}, its halves joined", name),
             msg("both halves laid edge to edge and made one piece; what stood between them lies in the cloth now. "
                 "The line that ran across was drawn smooth, by {:.0f} degrees",
-                done.turnRad * 180 / kPi));
+                done.turnRad * 180 / std::numbers::pi));
   }
 
   // The cloth over a moulded cup: both pieces laid together above the bust point and made one; below, what is left open
@@ -249,8 +249,8 @@ class CupMaker {
       p.part = Part::CupCover;
       layGrain(p);
       const Vec2 middle = lerp(p.grainTop, p.grainBottom, 0.5);
-      p.grainTop = middle + rotated(p.grainTop - middle, kPi / 4);
-      p.grainBottom = middle + rotated(p.grainBottom - middle, kPi / 4);
+      p.grainTop = middle + rotated(p.grainTop - middle, std::numbers::pi / 4);
+      p.grainBottom = middle + rotated(p.grainBottom - middle, std::numbers::pi / 4);
     }
     for (Seam& s : pattern_.seams)
       if (s.id == "princess-cup") s.name = "Dart of the cup cover";

@@ -1,7 +1,5 @@
 #include "parts/cups/dart_dial.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <numbers>

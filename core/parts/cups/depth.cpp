@@ -1,7 +1,5 @@
 #include "parts/cups/depth.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <numbers>

@@ -1,9 +1,8 @@
 #include "parts/cups/gathered.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <stdexcept>
 
 #include "operations/crossing.h"
@@ -13,7 +12,6 @@
 namespace armure {
 namespace {
 
-constexpr double kPi = 3.14159265358979323846;
 constexpr double kMostTurn = 4;   // rad: a piece fanned further lies over itself
 constexpr double kKnots = 22;     // mm between the knots of an edge drawn smooth
 constexpr double kFromEnds = 8;   // mm: no slash nearer to the ends of an edge
@@ -78,7 +76,7 @@ class Gatherer {
                      "spread it less, or make the band less deep"};
     if (const double turn = fanned ? turnOf(slashes, gap) : 0; turn > kMostTurn)
       return Problem{"Gathered cup",
-                     msg("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / kPi),
+                     msg("fanned by so much the lower cup turns through {:.0f} degrees", turn * 180 / std::numbers::pi),
                      "spread it less, make the strips wider, or spread it straight"};
     const SpreadPiece spread = slashAndSpread(upper_, lower_, slashes, gap, fanned);
     // Where things lie on the edges once cloth has come in before them.
@@ -211,7 +209,7 @@ class Gatherer {
     const auto lowered = [&](Vec2 p) {
       constexpr double kDeepest = 0.35;  // of the way across
       const double t = std::clamp((p.x - left) / wide, 0.0, 1.0), peak = std::log(0.5) / std::log(kDeepest);
-      const double s = std::sin(kPi * std::pow(t, peak));
+      const double s = std::sin(std::numbers::pi * std::pow(t, peak));
       return Vec2{p.x, p.y + dip * s * s};
     };
     // Through the lowered joints, then smooth again.

@@ -1,7 +1,5 @@
 #include "parts/cups/moulded.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>

@@ -1,7 +1,5 @@
 #include "parts/inserts/inserts.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -14,7 +12,7 @@
 namespace armure {
 namespace {
 
-constexpr double kLeast = 12;  // mm of cloth on either side of the line
+constexpr double kClothBesideInsert = 12;  // mm of cloth on either side of the line
 
 class InsertMaker {
  public:
@@ -62,7 +60,7 @@ class InsertMaker {
       const Path& last = p.edge(beside).path;
       const double width = rules_.length(key::kInsertShoulder);
       const bool divided = std::abs(width - last.length()) < 1;  // the other half's insert cut the seam there already
-      if (!divided && width > last.length() - kLeast)
+      if (!divided && width > last.length() - kClothBesideInsert)
         return Problem{"Insert at the shoulder",
                        msg("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),
                        "make the insert narrower"};
@@ -92,7 +90,7 @@ class InsertMaker {
 
   static bool nearEnd(const Piece& p, const Anchor& at) {
     const double length = p.edge(at.edge).path.length();
-    return at.at < kLeast || at.at > length - kLeast;
+    return at.at < kClothBesideInsert || at.at > length - kClothBesideInsert;
   }
 
   // The part of the shoulder that meets the armhole.

@@ -7,8 +7,6 @@
 namespace armure {
 namespace {
 
-constexpr double kBeside = 60;  // mm to the right of the pieces of the shell
-
 // The longest edge of the opening on the pieces of the shell; a yoke or an insert may have a part of it.
 struct OpeningEdge {
   size_t piece = 0;
@@ -58,7 +56,7 @@ void addModestyPanels(Pattern& pattern, const Block& block, const Rules& rules) 
     if (!half->opening.isLaced()) continue;
     const OpeningEdge edge = openingEdge(pattern, half->front);
     const size_t place = pattern.pieces.size();
-    pattern.pieces.push_back(panel(*half, edge.length, pattern.right() + kBeside, rules));
+    pattern.pieces.push_back(panel(*half, edge.length, pattern.right() + kBesideShell, rules));
     if (edge.length > 0)  // sewn to one side of the opening; the other side is left free
       pattern.attachments.push_back({pattern.pieces[place].id,
                                      pattern.pieces[place].name,

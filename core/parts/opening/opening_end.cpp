@@ -1,7 +1,5 @@
 #include "parts/opening/opening_end.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -12,7 +10,7 @@
 namespace armure {
 namespace {
 
-constexpr double kLeast = 2;  // mm: a shorter part is left with its neighbour
+constexpr double kShortestPart = 2;  // mm: a shorter part is left with its neighbour
 
 // Makes an edge the seam at the centre of a half.
 void sew(Piece& piece, const std::string& id, const Rules& rules) {
@@ -31,12 +29,12 @@ void endOn(Piece& piece, double y, const Rules& rules) {
   for (size_t i = 0; i < piece.edges.size(); ++i) {
     const Edge edge = piece.edges[i];
     if (edge.role != EdgeRole::Opening) continue;
-    if (std::min(edge.path.start().y, edge.path.end().y) > y - kLeast) {
+    if (std::min(edge.path.start().y, edge.path.end().y) > y - kShortestPart) {
       sew(piece, edge.id, rules);
       continue;
     }
     const std::vector<double> met = edge.path.crossings({0, y}, {1, 0});
-    if (met.empty() || met.front() < kLeast || met.front() > edge.path.length() - kLeast) continue;
+    if (met.empty() || met.front() < kShortestPart || met.front() > edge.path.length() - kShortestPart) continue;
     const bool runsDown = edge.path.end().y > edge.path.start().y;
     const auto [first, second] = splitEdge(piece, {edge.id, false}, met.front());
     const EdgeUse &open = runsDown ? first : second, &below = runsDown ? second : first;

@@ -13,8 +13,6 @@
 namespace armure {
 namespace {
 
-constexpr double kBeside = 60;  // mm
-
 // Over the shoulder from the front edge at its crest to the back edge.
 Working lengthOf(const Block& block, const Body& body, const Rules& rules) {
   const StyleLine top = topEdge(block, rules);
@@ -49,7 +47,7 @@ void addHalterStrap(Pattern& pattern, const Block& block, const Rules& rules) {
                   rules.term(key::kStrapExtra)},
                  block.back.neck.length() + rules.length(key::kHalterWiden) + rules.length(key::kStrapExtra),
                  "from beside the neck to the centre back, where both halves are closed; common practice"};
-  const double x = pattern.right() + kBeside, y = block.levels.at(level::kTop).front, end = y + length.result;
+  const double x = pattern.right() + kBesideShell, y = block.levels.at(level::kTop).front, end = y + length.result;
   const double wide = 2 * rules.length(key::kHalterWidth), allowance = rules.length(key::kAllowanceStrap);
   const Vec2 a{x, y}, b{x + wide, y}, c{x + wide, end}, d{x, end};
   Piece p;
@@ -101,7 +99,7 @@ void addStraps(Pattern& pattern, const Block& block, const Body& body, const Rul
   if (kind == StrapKind::None || goesUp(rules, true)) return;
   Working length = lengthOf(block, body, rules);
   const bool shaped = kind == StrapKind::Shaped;
-  const double x = pattern.right() + kBeside, y = block.levels.at(level::kTop).front;
+  const double x = pattern.right() + kBesideShell, y = block.levels.at(level::kTop).front;
   const double back = rules.length(key::kStrapWidth) * (shaped ? 1 : 2),
                front = shaped ? std::max(back, rules.length(key::kStrapFront)) : back;
   const double allowance = rules.length(key::kAllowanceStrap), end = y + length.result, middle = x + front / 2;

@@ -1,0 +1,359 @@
+#include "solid/equilibrium.h"
+
+#include <Eigen/Geometry>
+#include <Eigen/SparseCholesky>
+#include <algorithm>
+#include <cmath>
+#include <optional>
+#include <stdexcept>
+#include <utility>
+
+#include "solid/sparse_pattern.h"
+
+namespace armure {
+
+using Eigen::Matrix3d;
+using Eigen::Vector3d;
+using Eigen::VectorXd;
+
+SolidScene::SolidScene(SewnMesh mesh, std::vector<Vector3d> start) : mesh_(std::move(mesh)), start_(std::move(start)) {
+  if (start_.size() != static_cast<size_t>(mesh_.vertices))
+    throw std::invalid_argument("a scene needs a position for each vertex");
+  fixed_.resize(start_.size(), {false, false, false});
+}
+
+void SolidScene::setCloth(int piece, const Cloth& cloth, double bending, double weight) {
+  if (cloths_.size() <= static_cast<size_t>(piece)) cloths_.resize(static_cast<size_t>(piece) + 1);
+  cloths_[static_cast<size_t>(piece)] = {cloth, bending, weight};
+}
+
+const SolidScene::PieceCloth& SolidScene::clothOf(int piece) const {
+  static const PieceCloth plain;
+  return static_cast<size_t>(piece) < cloths_.size() ? cloths_[static_cast<size_t>(piece)] : plain;
+}
+
+void SolidScene::addBone(Bone bone) {
+  if (bone.vertices.size() < 2 || bone.lengths.size() + 1 != bone.vertices.size())
+    throw std::invalid_argument("a bone needs a length between each two of its vertices");
+  bones_.push_back(std::move(bone));
+}
+
+void SolidScene::fix(int vertex, int axis) { fixed_[static_cast<size_t>(vertex)][static_cast<size_t>(axis)] = true; }
+
+void SolidScene::hold(int vertex, int axis, double stiffness) { springs_.push_back({vertex, axis, stiffness}); }
+
+namespace {
+
+double cotangent(Vec2 at, Vec2 a, Vec2 b) {
+  const Vec2 u = a - at, v = b - at;
+  return dot(u, v) / std::abs(cross(u, v));
+}
+
+}  // namespace
+
+// The energy of a scene and its derivatives, by the free coordinates.
+class EnergySum {
+  // 1/2 weight |sum of factor x vertex|^2: bending of cloth and of bones.
+  struct Combination {
+    std::vector<int> vertices;
+    std::vector<double> factors;
+    double weight = 0;
+  };
+  struct BoneLink {
+    int a = 0, b = 0;
+    double length = 0, stiffness = 0;  // EA
+  };
+
+ public:
+  explicit EnergySum(const SolidScene& scene) : scene_(scene), areas_(scene.mesh_.areas()) {
+    for (const SewnMesh::Triangle& t : scene.mesh_.triangles) {
+      triangles_.emplace_back(t.flat);
+      stiffness_.push_back(stiffnessOf(scene.clothOf(t.piece).cloth));
+    }
+    for (const SewnMesh::Hinge& h : scene.mesh_.hinges)
+      combinations_.push_back(bendingOf(h, scene.clothOf(h.piece).bending));
+    for (const Bone& b : scene.bones_) addBone(b);
+    weigh();
+    number();
+  }
+
+  int unknowns() const { return unknowns_; }
+
+  double value(const std::vector<Vector3d>& x) const {
+    double sum = 0;
+    for (size_t i = 0; i < triangles_.size(); ++i) sum += triangles_[i].value(corners(i, x), stiffness_[i], relaxed(i));
+    for (const Combination& c : combinations_) sum += c.weight / 2 * combined(c, x).squaredNorm();
+    for (const BoneLink& l : links_) {
+      const double off = (at(x, l.b) - at(x, l.a)).norm() - l.length;
+      sum += l.stiffness / (2 * l.length) * off * off;
+    }
+    for (size_t v = 0; v < x.size(); ++v) {
+      if (const Touch t = touch(v, x[v]); t.depth > 0) sum += t.stiffness * areas_[v] / 2 * t.depth * t.depth;
+      sum -= weights_[v] * x[v].y();
+    }
+    for (const auto& s : scene_.springs_) {
+      const double off = at(x, s.vertex)[s.axis] - at(scene_.start_, s.vertex)[s.axis];
+      sum += s.stiffness / 2 * off * off;
+    }
+    return sum;
+  }
+
+  // Fills gradient and hessian().
+  double derive(const std::vector<Vector3d>& x, VectorXd& gradient) {
+    gradient.setZero(unknowns_);
+    pattern_->clear();
+    element_ = 0;
+    double sum = 0;
+    for (size_t i = 0; i < triangles_.size(); ++i) {
+      const ClothTriangle::Energy e = triangles_[i].energy(corners(i, x), stiffness_[i], relaxed(i));
+      sum += e.value;
+      take(gradient, e.gradient, e.hessian);
+    }
+    for (const Combination& c : combinations_) sum += bend(c, x, gradient);
+    for (const BoneLink& l : links_) sum += stretch(l, x, gradient);
+    for (size_t v = 0; v < x.size(); ++v) sum += press(v, x[v], gradient);
+    for (const auto& s : scene_.springs_) {
+      const double off = at(x, s.vertex)[s.axis] - at(scene_.start_, s.vertex)[s.axis];
+      const int unknown = unknownOf(s.vertex, s.axis);
+      sum += s.stiffness / 2 * off * off;
+      if (unknown < 0) continue;
+      gradient[unknown] += s.stiffness * off;
+      pattern_->diagonal(unknown) += s.stiffness;
+    }
+    return sum;
+  }
+
+  SparsePattern& hessian() { return *pattern_; }
+
+  std::vector<Vector3d> moved(std::vector<Vector3d> x, const VectorXd& step, double part) const {
+    for (size_t v = 0; v < x.size(); ++v)
+      for (int axis = 0; axis < 3; ++axis)
+        if (const int unknown = unknownOf(static_cast<int>(v), axis); unknown >= 0) x[v][axis] += part * step[unknown];
+    return x;
+  }
+  // The furthest a vertex goes.
+  double longest(const VectorXd& step) const {
+    double most = 0;
+    for (size_t v = 0; v < scene_.start_.size(); ++v) {
+      double square = 0;
+      for (int axis = 0; axis < 3; ++axis)
+        if (const int unknown = unknownOf(static_cast<int>(v), axis); unknown >= 0)
+          square += step[unknown] * step[unknown];
+      most = std::max(most, square);
+    }
+    return std::sqrt(most);
+  }
+
+  void tell(Rest& rest) const {
+    for (size_t i = 0; i < triangles_.size(); ++i)
+      rest.cloth.push_back(triangles_[i].state(corners(i, rest.positions), stiffness_[i], relaxed(i)));
+    const std::vector<double> worn = areasOf(rest.positions);
+    for (size_t v = 0; v < rest.positions.size(); ++v) {
+      const Touch t = touch(v, rest.positions[v]);
+      rest.depth.push_back(t.depth);
+      rest.pressure.push_back(t.stiffness * std::max(0.0, t.depth) * areas_[v] / worn[v]);
+    }
+  }
+
+ private:
+  static const Vector3d& at(const std::vector<Vector3d>& x, int vertex) { return x[static_cast<size_t>(vertex)]; }
+  int unknownOf(int vertex, int axis) const {
+    return unknown_[3 * static_cast<size_t>(vertex) + static_cast<size_t>(axis)];
+  }
+  double relaxed(size_t triangle) const { return scene_.clothOf(scene_.mesh_.triangles[triangle].piece).cloth.relaxed; }
+  Touch touch(size_t vertex, const Vector3d& p) const {
+    return scene_.body ? scene_.body(static_cast<int>(vertex), p) : Touch{};
+  }
+
+  ClothTriangle::Corners corners(size_t triangle, const std::vector<Vector3d>& x) const {
+    ClothTriangle::Corners c;
+    for (int i = 0; i < 3; ++i) c.col(i) = at(x, scene_.mesh_.triangles[triangle].vertices[static_cast<size_t>(i)]);
+    return c;
+  }
+
+  // By vertex, as the cloth is stretched now.
+  std::vector<double> areasOf(const std::vector<Vector3d>& x) const {
+    std::vector<double> all(x.size(), 0);
+    for (size_t i = 0; i < triangles_.size(); ++i) {
+      const auto c = corners(i, x);
+      const double area = (c.col(1) - c.col(0)).cross(c.col(2) - c.col(0)).norm() / 2;
+      for (const int v : scene_.mesh_.triangles[i].vertices) all[static_cast<size_t>(v)] += area / 3;
+    }
+    return all;
+  }
+
+  static Combination bendingOf(const SewnMesh::Hinge& h, double stiffness) {
+    const auto& p = h.flat;
+    const double a0 = cotangent(p[0], p[1], p[2]), a1 = cotangent(p[1], p[0], p[2]);
+    const double b0 = cotangent(p[0], p[1], p[3]), b1 = cotangent(p[1], p[0], p[3]);
+    const double areas = (std::abs(cross(p[1] - p[0], p[2] - p[0])) + std::abs(cross(p[1] - p[0], p[3] - p[0]))) / 2;
+    return {{h.vertices.begin(), h.vertices.end()}, {a1 + b1, a0 + b0, -a0 - a1, -b0 - b1}, stiffness / areas};
+  }
+
+  static Vector3d combined(const Combination& c, const std::vector<Vector3d>& x) {
+    Vector3d sum = Vector3d::Zero();
+    for (size_t i = 0; i < c.vertices.size(); ++i) sum += c.factors[i] * at(x, c.vertices[i]);
+    return sum;
+  }
+
+  void addBone(const Bone& bone) {
+    for (size_t i = 0; i + 1 < bone.vertices.size(); ++i)
+      links_.push_back({bone.vertices[i], bone.vertices[i + 1], bone.lengths[i], bone.stretching});
+    for (size_t i = 0; i + 2 < bone.vertices.size(); ++i) {
+      const double a = bone.lengths[i], b = bone.lengths[i + 1];
+      combinations_.push_back({{bone.vertices[i], bone.vertices[i + 1], bone.vertices[i + 2]},
+                               {1 / a, -1 / a - 1 / b, 1 / b},
+                               2 * bone.bending / (a + b)});
+    }
+  }
+
+  void weigh() {
+    weights_.assign(scene_.start_.size(), 0);
+    for (size_t i = 0; i < triangles_.size(); ++i)
+      for (const int v : scene_.mesh_.triangles[i].vertices)
+        weights_[static_cast<size_t>(v)] +=
+            scene_.clothOf(scene_.mesh_.triangles[i].piece).weight * triangles_[i].area() / 3;
+  }
+
+  // Numbers the free coordinates and finds the places of every element among them, in the order derive() takes them.
+  void number() {
+    for (const auto& fixed : scene_.fixed_)
+      for (const bool held : fixed) unknown_.push_back(held ? -1 : unknowns_++);
+    const auto coupled = [&](const auto& vertices) {
+      std::vector<int> all;
+      for (const int v : vertices)
+        for (int axis = 0; axis < 3; ++axis) all.push_back(unknownOf(v, axis));
+      return all;
+    };
+    for (const SewnMesh::Triangle& t : scene_.mesh_.triangles) elements_.push_back(coupled(t.vertices));
+    for (const Combination& c : combinations_) elements_.push_back(coupled(c.vertices));
+    for (const BoneLink& l : links_) elements_.push_back(coupled(std::array{l.a, l.b}));
+    for (size_t v = 0; v < scene_.start_.size(); ++v) elements_.push_back(coupled(std::array{static_cast<int>(v)}));
+    pattern_.emplace(unknowns_, elements_);
+  }
+
+  // Adds the next element.
+  template <typename Vector, typename Matrix>
+  void take(VectorXd& gradient, const Vector& g, const Matrix& h) {
+    const std::vector<int>& unknowns = elements_[element_];
+    for (size_t i = 0; i < unknowns.size(); ++i)
+      if (unknowns[i] >= 0) gradient[unknowns[i]] += g[static_cast<Eigen::Index>(i)];
+    pattern_->add(element_++, h);
+  }
+
+  double bend(const Combination& c, const std::vector<Vector3d>& x, VectorXd& gradient) {
+    const Vector3d sum = combined(c, x);
+    const auto n = static_cast<Eigen::Index>(c.vertices.size());
+    Eigen::Matrix<double, 12, 1> g;
+    Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, 12, 12> h = Eigen::MatrixXd::Zero(3 * n, 3 * n);
+    for (Eigen::Index i = 0; i < n; ++i) {
+      g.segment<3>(3 * i) = c.weight * c.factors[static_cast<size_t>(i)] * sum;
+      for (Eigen::Index k = 0; k < n; ++k)
+        h.block<3, 3>(3 * i, 3 * k)
+            .diagonal()
+            .setConstant(c.weight * c.factors[static_cast<size_t>(i)] * c.factors[static_cast<size_t>(k)]);
+    }
+    take(gradient, g, h);
+    return c.weight / 2 * sum.squaredNorm();
+  }
+
+  double stretch(const BoneLink& l, const std::vector<Vector3d>& x, VectorXd& gradient) {
+    const Vector3d d = at(x, l.b) - at(x, l.a);
+    const double length = d.norm(), off = length - l.length, k = l.stiffness / l.length;
+    const Vector3d along = d / length;
+    const Matrix3d axis = along * along.transpose();
+    const Matrix3d block = k * (axis + std::max(0.0, off / length) * (Matrix3d::Identity() - axis));
+    Eigen::Matrix<double, 6, 1> g;
+    g << -k * off * along, k * off * along;
+    Eigen::Matrix<double, 6, 6> h;
+    h << block, -block, -block, block;
+    take(gradient, g, h);
+    return k / 2 * off * off;
+  }
+
+  double press(size_t vertex, const Vector3d& p, VectorXd& gradient) {
+    const Touch t = touch(vertex, p);
+    const double depth = std::max(0.0, t.depth), k = depth > 0 ? t.stiffness * areas_[vertex] : 0;
+    Vector3d g = -k * depth * t.outwards;
+    g.y() -= weights_[vertex];
+    take(gradient, g, Matrix3d(k * t.outwards * t.outwards.transpose()));
+    return k / 2 * depth * depth - weights_[vertex] * p.y();
+  }
+
+  const SolidScene& scene_;
+  std::vector<double> areas_, weights_;  // by vertex
+  std::vector<ClothTriangle> triangles_;
+  std::vector<Matrix3d> stiffness_;
+  std::vector<Combination> combinations_;
+  std::vector<BoneLink> links_;
+  std::vector<int> unknown_;  // by coordinate of the vertices; -1 where it is fixed
+  int unknowns_ = 0;
+  std::vector<std::vector<int>> elements_;
+  std::optional<SparsePattern> pattern_;
+  size_t element_ = 0;
+};
+
+namespace {
+
+// A direction down, damped as far as the matrix asks for it. Nothing when it cannot be factored at all.
+class NewtonStep {
+ public:
+  std::optional<VectorXd> find(SparsePattern& hessian, const VectorXd& gradient) {
+    for (int attempt = 0; attempt < 12; ++attempt) {
+      for (int i = 0; i < gradient.size(); ++i) hessian.diagonal(i) += added(attempt);
+      if (!analysed_) solver_.analyzePattern(hessian.matrix());
+      analysed_ = true;
+      solver_.factorize(hessian.matrix());
+      if (solver_.info() == Eigen::Success && solver_.vectorD().minCoeff() > 0) {
+        VectorXd step = solver_.solve(-gradient);
+        if (step.allFinite() && step.dot(gradient) < 0) return step;
+      }
+    }
+    return std::nullopt;
+  }
+
+ private:
+  // What the attempt adds to the diagonal beyond the one before; N/mm.
+  static double added(int attempt) {
+    constexpr double kLeast = 1e-6;
+    return attempt == 0 ? kLeast : 9 * kLeast * std::pow(10, attempt - 1);
+  }
+  Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solver_;
+  bool analysed_ = false;
+};
+
+}  // namespace
+
+Rest settle(const SolidScene& scene, const SettleOptions& options) {
+  constexpr double kEnough = 1e-4;  // of the fall the gradient promises
+  constexpr double kNoFall = 1e-7;  // of the energy: less than that is none
+  constexpr int kHalvings = 25;
+  EnergySum sum(scene);
+  NewtonStep newton;
+  Rest rest;
+  rest.positions = scene.start();
+  VectorXd gradient;
+  while (rest.steps < options.mostSteps && !rest.settled) {
+    rest.energy = sum.derive(rest.positions, gradient);
+    const auto step = newton.find(sum.hessian(), gradient);
+    if (!step) break;
+    const double longest = sum.longest(*step), slope = gradient.dot(*step);
+    rest.settled = longest < options.stopAt || -slope < kNoFall * (1 + std::abs(rest.energy));
+    double part = std::min(1.0, options.longestStep / longest);
+    std::vector<Vector3d> next = sum.moved(rest.positions, *step, part);
+    double energy = sum.value(next);
+    for (int i = 0; i < kHalvings && !(energy <= rest.energy + kEnough * part * slope); ++i) {
+      part /= 2;
+      next = sum.moved(rest.positions, *step, part);
+      energy = sum.value(next);
+    }
+    ++rest.steps;
+    if (!(energy <= rest.energy)) break;  // no further down to the accuracy of the sum
+    rest.positions = std::move(next);
+    rest.energy = energy;
+  }
+  sum.tell(rest);
+  return rest;
+}
+
+}  // namespace armure

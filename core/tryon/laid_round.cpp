@@ -1,0 +1,120 @@
+#include "tryon/laid_round.h"
+
+#include <Eigen/SparseCholesky>
+#include <Eigen/SparseCore>
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <functional>
+#include <numbers>
+
+namespace armure {
+namespace {
+
+using Eigen::Vector3d;
+using Eigen::VectorXd;
+using std::numbers::pi;
+
+// A field on the cloth by its values at the vertices: the least of sum A |slope - wanted|^2 + sum of holds.
+class Field {
+ public:
+  explicit Field(const SewnMesh& mesh) : mesh_(mesh), right_(VectorXd::Zero(mesh.vertices)) {}
+
+  // `wanted` by piece of the mesh.
+  void follow(const std::function<Vec2(int piece)>& wanted) {
+    for (const SewnMesh::Triangle& t : mesh_.triangles) {
+      const double twice = cross(t.flat[1] - t.flat[0], t.flat[2] - t.flat[0]), area = std::abs(twice) / 2;
+      std::array<Vec2, 3> slope;  // of the function that is 1 at the corner
+      for (size_t i = 0; i < 3; ++i) {
+        const Vec2 d = t.flat[(i + 2) % 3] - t.flat[(i + 1) % 3];
+        slope[i] = {-d.y / twice, d.x / twice};
+      }
+      const Vec2 w = wanted(t.piece);
+      for (size_t i = 0; i < 3; ++i) {
+        right_[t.vertices[i]] += area * dot(slope[i], w);
+        for (size_t k = 0; k < 3; ++k)
+          places_.emplace_back(t.vertices[i], t.vertices[k], area * dot(slope[i], slope[k]));
+      }
+    }
+  }
+  // Holds the value between two vertices.
+  void hold(int from, int to, double part, double value) {
+    constexpr double kFirm = 1e3;
+    const std::array<std::pair<int, double>, 2> ends{{{from, 1 - part}, {to, part}}};
+    for (const auto& [a, wa] : ends) {
+      right_[a] += kFirm * wa * value;
+      for (const auto& [b, wb] : ends) places_.emplace_back(a, b, kFirm * wa * wb);
+    }
+  }
+  VectorXd solve() const {
+    Eigen::SparseMatrix<double> matrix(mesh_.vertices, mesh_.vertices);
+    std::vector<Eigen::Triplet<double>> all = places_;
+    for (int i = 0; i < mesh_.vertices; ++i) all.emplace_back(i, i, 1e-9);  // a piece that nothing holds
+    matrix.setFromTriplets(all.begin(), all.end());
+    const Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solver(matrix);
+    return solver.solve(right_);
+  }
+
+ private:
+  const SewnMesh& mesh_;
+  std::vector<Eigen::Triplet<double>> places_;
+  VectorXd right_;
+};
+
+// Down the piece: square to its levels, else along its grain.
+Vec2 downOf(const Piece& p) {
+  Vec2 sum{0, 0};
+  for (const LevelLine& l : p.levelLines()) sum = sum + Vec2{-(l.b - l.a).y, (l.b - l.a).x};
+  if (dot(sum, sum) > 0) return unit(sum);
+  const Vec2 grain = p.grainBottom - p.grainTop;
+  return dot(grain, grain) > 0 ? unit(grain) : Vec2{0, 1};
+}
+
+// The angle at a part of the way round the body, by arc length.
+double angleAt(const RadialBody& body, double y, double part) {
+  constexpr int kParts = 60;
+  std::array<double, kParts + 1> sums{};
+  Vector3d last = body.skin(0, y);
+  for (int i = 1; i <= kParts; ++i) {
+    const Vector3d here = body.skin(pi * i / kParts, y);
+    sums[static_cast<size_t>(i)] = sums[static_cast<size_t>(i) - 1] + (here - last).norm();
+    last = here;
+  }
+  const double wanted = std::clamp(part, 0.0, 1.0) * sums.back();
+  const size_t i = std::clamp<size_t>(
+      static_cast<size_t>(std::upper_bound(sums.begin(), sums.end(), wanted) - sums.begin()), 1, kParts);
+  return pi / kParts * (static_cast<double>(i) - 1 + (wanted - sums[i - 1]) / (sums[i] - sums[i - 1]));
+}
+
+}  // namespace
+
+std::vector<int> centreVertices(const SewnPattern& sewn, const Pattern& pattern, Half half) {
+  std::vector<int> all;
+  for (const SewnPattern::Line& l : sewn.lines())
+    if (isCentre(l.role) && pattern.pieces[l.piece].half == half)
+      all.insert(all.end(), l.vertices.begin(), l.vertices.end());
+  return all;
+}
+
+std::vector<Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern, const RadialBody& body,
+                                const std::vector<LevelHeight>& heights, double off) {
+  const SewnMesh& mesh = sewn.mesh();
+  Field round(mesh), down(mesh);
+  round.follow([](int) { return Vec2{0, 0}; });
+  for (const int v : centreVertices(sewn, pattern, Half::Front)) round.hold(v, v, 0, 0);
+  for (const int v : centreVertices(sewn, pattern, Half::Back)) round.hold(v, v, 0, 1);
+  down.follow([&](int piece) { return downOf(pattern.pieces[sewn.pieces()[static_cast<size_t>(piece)]]); });
+  for (const size_t i : sewn.pieces())
+    for (const Mark& m : pattern.pieces[i].levelMarks())
+      for (const LevelHeight& h : heights)
+        for (const Anchor* anchor : {&m.a, &m.b}) {
+          const auto spot = h.level == m.id ? sewn.spot(i, *anchor) : std::nullopt;
+          if (spot) down.hold(spot->from, spot->to, spot->part, h.y);
+        }
+  const VectorXd part = round.solve(), height = down.solve();
+  std::vector<Vector3d> all;
+  for (int v = 0; v < mesh.vertices; ++v) all.push_back(body.skin(angleAt(body, height[v], part[v]), height[v], off));
+  return all;
+}
+
+}  // namespace armure
