@@ -40,7 +40,9 @@ void SolidScene::addBone(Bone bone) {
 
 void SolidScene::fix(int vertex, int axis) { fixed_[static_cast<size_t>(vertex)][static_cast<size_t>(axis)] = true; }
 
-void SolidScene::hold(int vertex, int axis, double stiffness) { springs_.push_back({vertex, axis, stiffness}); }
+void SolidScene::hold(int vertex, int axis, double to, double stiffness) {
+  springs_.push_back({vertex, axis, to, stiffness});
+}
 
 namespace {
 
@@ -92,7 +94,7 @@ class EnergySum {
       sum -= weights_[v] * x[v].y();
     }
     for (const auto& s : scene_.springs_) {
-      const double off = at(x, s.vertex)[s.axis] - at(scene_.start_, s.vertex)[s.axis];
+      const double off = at(x, s.vertex)[s.axis] - s.to;
       sum += s.stiffness / 2 * off * off;
     }
     return sum;
@@ -113,7 +115,7 @@ class EnergySum {
     for (const BoneLink& l : links_) sum += stretch(l, x, gradient);
     for (size_t v = 0; v < x.size(); ++v) sum += press(v, x[v], gradient);
     for (const auto& s : scene_.springs_) {
-      const double off = at(x, s.vertex)[s.axis] - at(scene_.start_, s.vertex)[s.axis];
+      const double off = at(x, s.vertex)[s.axis] - s.to;
       const int unknown = unknownOf(s.vertex, s.axis);
       sum += s.stiffness / 2 * off * off;
       if (unknown < 0) continue;

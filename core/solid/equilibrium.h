@@ -63,8 +63,8 @@ class SolidScene {
   void addBone(Bone bone);
   // Keeps a coordinate (0 x, 1 y, 2 z) as it starts.
   void fix(int vertex, int axis);
-  // A spring along an axis to where the vertex starts; N/mm.
-  void hold(int vertex, int axis, double stiffness);
+  // A spring along an axis to a coordinate; N/mm.
+  void hold(int vertex, int axis, double to, double stiffness);
   Body body;  // none: no contact
 
   const SewnMesh& mesh() const { return mesh_; }
@@ -78,7 +78,7 @@ class SolidScene {
   };
   struct Spring {
     int vertex = 0, axis = 0;
-    double stiffness = 0;
+    double to = 0, stiffness = 0;
   };
   const PieceCloth& clothOf(int piece) const;
 

@@ -61,8 +61,8 @@ SewnMesh Sewing::done() const {
   for (size_t p = 0; p < pieces_.size(); ++p) {
     const PlaneMesh& piece = pieces_[p];
     const auto from = numbers.begin() + static_cast<std::ptrdiff_t>(starts_[p]);
-    mesh.numbers_.emplace_back(from, from + static_cast<std::ptrdiff_t>(piece.vertices.size()));
-    const auto number = [&](int v) { return mesh.numbers_[p][static_cast<size_t>(v)]; };
+    mesh.numbers.emplace_back(from, from + static_cast<std::ptrdiff_t>(piece.vertices.size()));
+    const auto number = [&](int v) { return mesh.numbers[p][static_cast<size_t>(v)]; };
     const auto flat = [&](int v) { return piece.vertices[static_cast<size_t>(v)]; };
     for (const Triangle& t : piece.triangles)
       mesh.triangles.push_back(

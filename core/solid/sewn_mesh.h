@@ -37,10 +37,10 @@ struct SewnMesh {
   std::vector<Triangle> triangles;
   std::vector<Hinge> hinges;
 
-  int vertexOf(PieceVertex v) const { return numbers_[static_cast<size_t>(v.piece)][static_cast<size_t>(v.vertex)]; }
-  std::vector<double> areas() const;  // by vertex, a third of the triangles that meet there; mm2
+  std::vector<std::vector<int>> numbers;  // of the vertices, by piece and its own vertex
 
-  std::vector<std::vector<int>> numbers_ = {};  // by piece and its vertex
+  int vertexOf(PieceVertex v) const { return numbers[static_cast<size_t>(v.piece)][static_cast<size_t>(v.vertex)]; }
+  std::vector<double> areas() const;  // by vertex, a third of the triangles that meet there; mm2
 };
 
 class Sewing {

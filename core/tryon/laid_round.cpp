@@ -117,4 +117,39 @@ std::vector<Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern,
   return all;
 }
 
+std::vector<Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<Vector3d>& rest,
+                                  const SewnPattern& fine) {
+  std::vector<std::vector<const SewnMesh::Triangle*>> byPiece(coarse.pieces().size());
+  for (const SewnMesh::Triangle& t : coarse.mesh().triangles) byPiece[static_cast<size_t>(t.piece)].push_back(&t);
+  // The triangle a place lies in, or the one it lies least outside of.
+  const auto placed = [&](int piece, Vec2 p) {
+    std::array<double, 3> best{};
+    double inside = -HUGE_VAL;
+    const SewnMesh::Triangle* found = nullptr;
+    for (const SewnMesh::Triangle* t : byPiece[static_cast<size_t>(piece)]) {
+      const double whole = cross(t->flat[1] - t->flat[0], t->flat[2] - t->flat[0]);
+      std::array<double, 3> part{};
+      for (size_t i = 0; i < 3; ++i) part[i] = cross(t->flat[(i + 1) % 3] - p, t->flat[(i + 2) % 3] - p) / whole;
+      const double least = *std::min_element(part.begin(), part.end());
+      if (least <= inside) continue;
+      inside = least;
+      best = part;
+      found = t;
+    }
+    Vector3d at = Vector3d::Zero();
+    for (size_t i = 0; found && i < 3; ++i) at += best[i] * rest[static_cast<size_t>(found->vertices[i])];
+    return at;
+  };
+  std::vector<Vector3d> all(static_cast<size_t>(fine.mesh().vertices), Vector3d::Zero());
+  std::vector<bool> done(all.size(), false);
+  for (const SewnMesh::Triangle& t : fine.mesh().triangles)
+    for (size_t i = 0; i < 3; ++i) {
+      const auto v = static_cast<size_t>(t.vertices[i]);
+      if (done[v]) continue;
+      done[v] = true;
+      all[v] = placed(t.piece, t.flat[i]);
+    }
+  return all;
+}
+
 }  // namespace armure

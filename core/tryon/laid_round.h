@@ -28,6 +28,11 @@ struct LevelHeight {
 std::vector<Eigen::Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern, const RadialBody& body,
                                        const std::vector<LevelHeight>& heights, double off);
 
+// Where cloth that came to rest on a coarse mesh of the same pattern puts the vertices of a finer one: each as far
+// between the corners of the coarse triangle it lies in, flat.
+std::vector<Eigen::Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<Eigen::Vector3d>& rest,
+                                         const SewnPattern& fine);
+
 // The vertices on the plane between both halves: centre front, centre back.
 std::vector<int> centreVertices(const SewnPattern& sewn, const Pattern& pattern, Half half);
 

@@ -126,74 +126,104 @@ std::vector<double> evenPlaces(double length, double spacing) {
   return all;
 }
 
-}  // namespace
-
-SewnPattern::SewnPattern(const Pattern& pattern, double spacing) {
-  std::map<LineKey, std::vector<double>> sewn;
-  std::vector<SeamSamples> seams;
-  for (const Seam& s : pattern.seams) {
-    if (!isWorn(pattern.pieces[s.a.piece]) || !isWorn(pattern.pieces[s.b.piece])) continue;
-    const SeamSamples& samples = seams.emplace_back(pattern, s, spacing);
-    for (const auto* side : {&samples.a(), &samples.b()})
-      for (const Sample& one : *side) sewn[one.line].push_back(one.at);
+// Meshes the pieces one by one, then sews them.
+class PatternSewing {
+ public:
+  PatternSewing(const Pattern& pattern, double spacing) : pattern_(pattern), spacing_(spacing) {
+    for (const Seam& s : pattern.seams) {
+      if (!isWorn(pattern.pieces[s.a.piece]) || !isWorn(pattern.pieces[s.b.piece])) continue;
+      const SeamSamples& samples = seams_.emplace_back(pattern, s, spacing);
+      for (const auto* side : {&samples.a(), &samples.b()})
+        for (const Sample& one : *side) sewnAt_[one.line].push_back(one.at);
+    }
+    for (size_t i = 0; i < pattern.pieces.size(); ++i)
+      if (isWorn(pattern.pieces[i])) addPiece(i);
+    for (const SeamSamples& s : seams_) sew(s);
   }
 
-  Sewing sewing;
-  std::map<LineKey, std::vector<std::pair<double, PieceVertex>>> vertices;
-  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
-    const Piece& p = pattern.pieces[i];
-    if (!isWorn(p)) continue;
-    std::vector<Vec2> outline;
+  SewnMesh mesh() const { return sewing_.done(); }
+  const std::vector<size_t>& pieces() const { return pieces_; }
+  std::vector<SewnPattern::Line> lines(const SewnMesh& mesh) const {
+    std::vector<SewnPattern::Line> all;
+    for (const auto& [key, places] : vertices_) {
+      const Edge& edge = pattern_.pieces[key.first].lineAt(key.second);
+      SewnPattern::Line line{key.first, edge.id, edge.role, {}, {}};
+      for (const auto& [at, vertex] : places) {
+        line.at.push_back(at);
+        line.vertices.push_back(mesh.vertexOf(vertex));
+      }
+      all.push_back(std::move(line));
+    }
+    return all;
+  }
+
+ private:
+  // Where a line has vertices, from its start to its end: as its seam asks, else evenly.
+  std::vector<double> placesOn(const LineKey& key, double length) const {
+    const auto found = sewnAt_.find(key);
+    if (found == sewnAt_.end()) return evenPlaces(length, spacing_);
+    std::vector<double> places{0};
+    std::vector<double> between = found->second;
+    std::sort(between.begin(), between.end());
+    for (const double at : between)
+      if (at - places.back() >= kSame / 2 && length - at >= kSame / 2) places.push_back(at);
+    places.push_back(length);
+    return places;
+  }
+
+  void addPiece(size_t i) {
+    const Piece& p = pattern_.pieces[i];
     const int number = static_cast<int>(pieces_.size());
+    std::vector<Vec2> outline;
     std::vector<LineKey> order;
     for (const size_t line : roundOf(p)) {
-      const double length = p.lineAt(line).path.length();
-      std::vector<double> places{0, length};
-      if (const auto found = sewn.find({i, line}); found != sewn.end())
-        places.insert(places.end(), found->second.begin(), found->second.end());
-      else
-        places = evenPlaces(length, spacing);
-      std::sort(places.begin(), places.end());
-      auto& mine = vertices[{i, line}];
-      for (const double at : places) {
-        if (!mine.empty() && at - mine.back().first < kSame / 2) continue;
-        if (length - at < kSame / 2) continue;  // the end is the next line's start
-        mine.push_back({at, {number, static_cast<int>(outline.size())}});
-        outline.push_back(p.lineAt(line).path.pointAt(at));
+      const Path& path = p.lineAt(line).path;
+      const std::vector<double> places = placesOn({i, line}, path.length());
+      for (size_t k = 0; k + 1 < places.size(); ++k) {  // the end is the next line's start
+        vertices_[{i, line}].push_back({places[k], {number, static_cast<int>(outline.size())}});
+        outline.push_back(path.pointAt(places[k]));
       }
       order.push_back({i, line});
     }
     for (size_t k = 0; k < order.size(); ++k)
-      vertices[order[k]].push_back(
-          {p.lineAt(order[k].second).path.length(), vertices[order[(k + 1) % order.size()]].front().second});
+      vertices_[order[k]].push_back(
+          {p.lineAt(order[k].second).path.length(), vertices_[order[(k + 1) % order.size()]].front().second});
     pieces_.push_back(i);
-    sewing.add(meshOutline(outline, spacing));
+    sewing_.add(meshOutline(outline, spacing_));
   }
 
-  const auto vertexAt = [&](const Sample& s) -> std::optional<PieceVertex> {
-    const auto found = vertices.find(s.line);
-    if (found == vertices.end()) return std::nullopt;
+  void sew(const SeamSamples& samples) {
+    for (size_t i = 0; i < samples.a().size(); ++i) {
+      const auto a = nearestTo(samples.a()[i]), b = nearestTo(samples.b()[i]);
+      if (a && b) sewing_.sew(*a, *b);
+    }
+  }
+
+  std::optional<PieceVertex> nearestTo(const Sample& s) const {
+    const auto found = vertices_.find(s.line);
+    if (found == vertices_.end()) return std::nullopt;
     const auto nearest = std::min_element(
         found->second.begin(), found->second.end(),
         [&](const auto& x, const auto& y) { return std::abs(x.first - s.at) < std::abs(y.first - s.at); });
     return nearest->second;
-  };
-  for (const SeamSamples& s : seams)
-    for (size_t i = 0; i < s.a().size(); ++i) {
-      const auto a = vertexAt(s.a()[i]), b = vertexAt(s.b()[i]);
-      if (a && b) sewing.sew(*a, *b);
-    }
-  mesh_ = sewing.done();
-
-  for (const auto& [key, places] : vertices) {
-    const Edge& edge = pattern.pieces[key.first].lineAt(key.second);
-    Line line{key.first, edge.id, edge.role, {}, {}};
-    for (const auto& [at, vertex] : places) {
-      line.at.push_back(at);
-      line.vertices.push_back(mesh_.vertexOf(vertex));
-    }
-    lines_.push_back(std::move(line));
   }
+
+  const Pattern& pattern_;
+  const double spacing_;
+  std::vector<SeamSamples> seams_;
+  std::map<LineKey, std::vector<double>> sewnAt_;
+  std::map<LineKey, std::vector<std::pair<double, PieceVertex>>> vertices_;  // by line, from its start to its end
+  std::vector<size_t> pieces_;
+  Sewing sewing_;
+};
+
+}  // namespace
+
+SewnPattern::SewnPattern(const Pattern& pattern, double spacing) {
+  const PatternSewing sewing(pattern, spacing);
+  mesh_ = sewing.mesh();
+  lines_ = sewing.lines(mesh_);
+  pieces_ = sewing.pieces();
 }
 
 std::optional<SewnPattern::Spot> SewnPattern::spot(size_t piece, const Anchor& anchor) const {

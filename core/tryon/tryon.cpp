@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <stdexcept>
 
 #include "measure/measure_table.h"
 #include "solid/equilibrium.h"
@@ -43,20 +44,22 @@ class Trial {
         form_(body),
         skin_(form_),
         heights_(heightsOf(form_)),
-        sewn_(pattern, options.spacing),
-        span_(body.mm(id::kBustSpan)) {}
+        sewn_(pattern, std::max(options.spacing, options.coarse)),
+        span_(body.mm(id::kBustSpan)) {
+    rest_ = rested(laidRound(sewn_, pattern_, skin_, heights_, kOff));
+    steps_ = rest_.steps;
+    if (options.spacing >= options.coarse) return;
+    SewnPattern fine(pattern, options.spacing);
+    std::vector<Vector3d> start = carriedOver(sewn_, rest_.positions, fine);
+    sewn_ = std::move(fine);
+    rest_ = rested(std::move(start));
+    steps_ += rest_.steps;
+  }
 
-  TryOn settled() {
-    std::vector<Vector3d> start = laidRound(sewn_, pattern_, skin_, heights_, kOff);
-    for (const Half half : {Half::Front, Half::Back})
-      for (const int v : openingVertices(half))
-        start[static_cast<size_t>(v)].x() = gapAt(start[static_cast<size_t>(v)].y()) / 2;
-    SolidScene scene(sewn_.mesh(), std::move(start));
-    dress(scene);
-    rest_ = settle(scene, {});
+  TryOn told() const {
     TryOn t;
     t.vertices = sewn_.mesh().vertices;
-    t.steps = rest_.steps;
+    t.steps = steps_;
     t.settled = rest_.settled;
     tellLevels(t);
     tellBustPoint(t);
@@ -65,6 +68,17 @@ class Trial {
   }
 
  private:
+  Rest rested(std::vector<Vector3d> start) const {
+    for (const Half half : {Half::Front, Half::Back}) {
+      for (const int v : centreVertices(sewn_, pattern_, half)) start[static_cast<size_t>(v)].x() = 0;
+      for (const int v : openingVertices(half))
+        start[static_cast<size_t>(v)].x() = gapAt(start[static_cast<size_t>(v)].y()) / 2;
+    }
+    SolidScene scene(sewn_.mesh(), std::move(start));
+    dress(scene);
+    return settle(scene, {});
+  }
+
   std::vector<int> openingVertices(Half half) const {
     std::vector<int> all;
     for (const SewnPattern::Line& l : sewn_.lines())
@@ -103,7 +117,8 @@ class Trial {
       for (const Mark& m : pattern_.pieces[i].levelMarks())
         if (m.id == level::kWaist)
           for (const Anchor* a : {&m.a, &m.b})
-            if (const auto spot = sewn_.spot(i, *a)) scene.hold(spot->part < 0.5 ? spot->from : spot->to, 1, kHold);
+            if (const auto spot = sewn_.spot(i, *a))
+              scene.hold(spot->part < 0.5 ? spot->from : spot->to, 1, form_.yOf(id::kWaist), kHold);
   }
 
   // Along what runs down: panel seams and openings.
@@ -205,9 +220,10 @@ class Trial {
   const BodyForm form_;
   const RadialBody skin_;
   const std::vector<LevelHeight> heights_;
-  const SewnPattern sewn_;
+  SewnPattern sewn_;
   const double span_;
   Rest rest_;
+  int steps_ = 0;
 };
 
 }  // namespace
@@ -220,7 +236,12 @@ Result<TryOn> tryOn(const Pattern& pattern, const Body& body, const TryOnOptions
       return Problem{p.name, "it goes over the shoulder, and the form ends under the arms",
                      "try on a garment that ends at a top edge below the shoulders"};
   }
-  return Trial(pattern, body, options).settled();
+  try {
+    return Trial(pattern, body, options).told();
+  } catch (const std::invalid_argument& e) {  // a piece whose outline crosses itself: the sheet names it
+    return Problem{"The pattern", msg("a piece cannot be laid on the body: {}", std::string(e.what())),
+                   "mend what fails on the balance sheet first"};
+  }
 }
 
 }  // namespace armure

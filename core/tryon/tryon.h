@@ -21,7 +21,7 @@
 namespace armure {
 
 struct TryOnOptions {
-  double spacing = 14;  // mm between the vertices of the cloth
+  double spacing = 14, coarse = 24;  // mm between the vertices of the cloth; it is first laid with a coarse mesh
 };
 
 // Where a level has come to lie, mm under the height the body has it at: the median over the edges it is marked on in

@@ -63,7 +63,7 @@ struct Sleeve {
     for (size_t i = 0; i < flat.vertices.size(); ++i)
       if (std::min(flat.vertices[i].x, pi * flatRadius() - flat.vertices[i].x) < 1e-9)
         scene.fix(static_cast<int>(i), 0);
-    scene.hold(0, 1, 1);
+    scene.hold(0, 1, 0, 1);
     Rest rest = settle(scene, {.stopAt = 1e-3});
     REQUIRE(rest.settled);
     return rest;
@@ -123,7 +123,7 @@ struct Gored {
       return Touch{r - from.norm(), from.normalized(), stiffness};
     };
     for (int axis : {0, 2}) scene.fix(mesh.vertexOf({0, 0}), axis);
-    scene.hold(mesh.vertexOf({0, parts}), 2, 0.1);
+    scene.hold(mesh.vertexOf({0, parts}), 2, start[static_cast<size_t>(mesh.vertexOf({0, parts}))].z(), 0.1);
     if (shrink < 1)
       for (int g = 0; g < gores; ++g)
         for (int i = parts; i <= left; ++i) scene.fix(mesh.vertexOf({g, i}), 1);  // the rim is held down
