@@ -1,5 +1,7 @@
 #include "parts/skirt/skirt.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <functional>
@@ -85,23 +87,15 @@ class SkirtMaker {
     const Path r = remade(p.edges[right], p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
     const Path l =
         remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
-    for (const LevelLine& was : levels)
-      swing_[was.level] += p.girthWeight() * (swungAt(p.edges[right], p.edges[right].path, waist->b, was.b) +
-                                              swungAt(p.edges[left], p.edges[left].path.reversed(), waist->a, was.a));
     const std::string& leftId = p.edges[left].id;
     carryMarks(p, {{.was = leftId, .is = leftId, .start = extra_}});
     p.edges[right].path = r;
     p.edges[left].path = l.reversed();
     p.edges[hem].path = hemBetween(r, l);
     settleLevels(p, levels);
-  }
-
-  // How far an edge that runs down swings out on a level, by the rule: what the level stands off the body by.
-  double swungAt(const Edge& edge, const Path& path, Vec2 waist, Vec2 level) const {
-    const double from = nearOn(path, waist).value_or(path.length() / 2);
-    const auto at = nearOn(path, level);
-    const SwingAt swing = swingOf(edge, path.length() + extra_ - from);
-    return swing && at && *at > from ? swing(*at - from).out : 0;
+    size_t i = 0;
+    for (const LevelLine& now : p.levelLines())
+      grown_[now.level] += (now.width() - levels[i++].width()) * p.girthWeight();
   }
 
   // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A
@@ -197,10 +191,10 @@ class SkirtMaker {
     return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
   }
 
-  // What the edges swing out by stands off the body below the waist.
+  // Levels below the waist end on the new edges; what the pieces have grown by there stands off the body.
   void settleGirths() {
     for (PatternLevel& l : pattern_.levels)
-      if (l.ring) l.gaps.swing -= swing_[l.id];
+      if (l.ring) l.gaps.swing -= grown_[l.id];
   }
 
   void tell(double stem) {
@@ -230,7 +224,7 @@ class SkirtMaker {
   const Rules& rules_;
   const SkirtKind kind_;
   double extra_ = 0, length_ = 0;
-  std::map<std::string, double> swing_;  // by level: what the edges swing out by there, all round, mm
+  std::map<std::string, double> grown_;  // by level: how much wider the remade pieces are, all round, mm
 };
 
 class WaistCutter {
