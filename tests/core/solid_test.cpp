@@ -324,3 +324,26 @@ TEST_CASE("a sphere is pressed by its cloth's tension over both radii") {
   // By force: all that presses against all that the Laplace equation asks of the area.
   CHECK(mean(rest.pressure) == Approx(tension / gored.radius).epsilon(0.05));
 }
+
+TEST_CASE("a bone hanging from its end is stretched by its weight's force, and stays straight") {
+  // A strip of cloth, 20 mm wide, hung by its upper end; a bone down its middle carries what hangs on it.
+  const PlaneMesh flat = meshOutline({{0, 0}, {10, 0}, {20, 0}, {20, 100}, {10, 100}, {0, 100}}, 1000);
+  Sewing sewing;
+  sewing.add(flat);
+  std::vector<Vector3d> start;
+  for (const Vec2 p : flat.vertices) start.push_back({p.x, p.y, 0});
+  constexpr double kWeight = 0.01;  // N/mm2: 20 N in all
+  for (const double stretching : {2000.0, 8000.0}) {
+    SolidScene scene(sewing.done(), start);
+    scene.setCloth(0, {.alongGrain = 1e-3, .acrossGrain = 1e-3, .shear = 1e-3}, 0, kWeight);
+    scene.addBone({.vertices = {1, 4}, .lengths = {100}, .bending = 1, .stretching = stretching});
+    for (int v = 0; v < 6; ++v)
+      for (int axis = 0; axis < 3; ++axis)
+        if (v != 4 || axis != 1) scene.fix(v, axis);
+    const Rest rest = settle(scene, {.stopAt = 1e-6});
+    CHECK(rest.settled);
+    // Its own vertex bears a third of the triangles that meet there.
+    const double force = kWeight * scene.mesh().areas()[4];
+    CHECK(rest.positions[4].y() - 100 == Approx(100 * force / stretching).epsilon(0.01));
+  }
+}

@@ -145,6 +145,22 @@ TEST_CASE("cloth laid round the body begins with its levels where the body has t
   }
 }
 
+TEST_CASE("carried over to another mesh, cloth lies where it lay") {
+  const Design design = designed({});
+  const SewnPattern coarse(design.pattern, 24), fine(design.pattern, 12);
+  const BodyForm form(design.body);
+  const RadialBody skin(form);
+  const auto start = laidRound(coarse, design.pattern, skin, {{"waist", form.yOf("waist")}}, 4);
+  const auto same = carriedOver(coarse, start, coarse);
+  for (size_t i = 0; i < start.size(); ++i) CHECK((same[i] - start[i]).norm() < 1e-6);
+  const auto finer = carriedOver(coarse, start, fine);
+  for (const Vector3d& p : finer) {
+    double nearest = HUGE_VAL;
+    for (const Vector3d& q : start) nearest = std::min(nearest, (p - q).norm());
+    CHECK(nearest < 24);
+  }
+}
+
 TEST_CASE("tried on, a bodice keeps its waist at the waist, whatever the mesh") {
   const Design design = designed({});
   std::vector<TryOn> tries;
