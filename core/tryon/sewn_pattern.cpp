@@ -88,18 +88,10 @@ class SeamSamples {
   }
   Sample placed(const SeamSide& side, double along) const {
     const Piece& p = pattern_.pieces[side.piece];
-    for (size_t i = 0; i < side.chain.size(); ++i) {
-      const EdgeUse& use = side.chain[i];
-      const double length = p.edge(use.edge).path.length();
-      if (along <= length + kSame || i + 1 == side.chain.size()) {
-        double at = std::clamp(use.reversed ? length - along : along, 0.0, length);
-        if (at < kSame) at = 0;
-        if (at > length - kSame) at = length;
-        return {{side.piece, lineNumber(p, use.edge)}, at};
-      }
-      along -= length;
-    }
-    return {{side.piece, p.lines()}, 0};
+    const Anchor place = pattern_.placeOnSide(side, along);
+    const double length = p.edge(place.edge).path.length();
+    const double at = place.at < kSame ? 0 : place.at > length - kSame ? length : place.at;
+    return {{side.piece, lineNumber(p, place.edge)}, at};
   }
 
   const Pattern& pattern_;
