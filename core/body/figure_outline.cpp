@@ -49,30 +49,22 @@ Polyline arc(Vec2 centre, double rx, double ry, double from, double to, int step
 
 void append(Polyline& to, const Polyline& more) { to.insert(to.end(), more.begin(), more.end()); }
 
-// Any measure, taken or estimated; the body holds what the draft needs, the rest is predicted from it.
-double measure(const Body& body, std::string_view id) {
-  if (body.has(id)) return body.mm(id);
-  Known known;
-  for (const Fact& f : body.facts()) known.set(f.id, f.mm);
-  return predict(id, known).mm;
-}
-
 }  // namespace
 
 MeasuredFigure::MeasuredFigure(const Body& body)
     : form_(body),
       stature_(body.mm(id::kStature)),
       shoulder_(body.mm(id::kShoulderWidth)),
-      neck_(measure(body, "neck") / (2 * pi) * 0.92),
+      neck_(anyMeasure(body, "neck") / (2 * pi) * 0.92),
       span_(body.mm(id::kBustSpan)),
-      armLength_(measure(body, "arm_length")),
-      bicep_(measure(body, "bicep") / (2 * pi)),
-      wrist_(measure(body, "wrist") / (2 * pi)) {
+      armLength_(anyMeasure(body, "arm_length")),
+      bicep_(anyMeasure(body, "bicep") / (2 * pi)),
+      wrist_(anyMeasure(body, "wrist") / (2 * pi)) {
   const double waist = form_.yOf(id::kWaist);
-  floor_ = std::max(waist + measure(body, "waist_to_floor"), form_.bottom() + 0.3 * stature_);
+  floor_ = std::max(waist + anyMeasure(body, "waist_to_floor"), form_.bottom() + 0.3 * stature_);
   top_ = -0.165 * stature_;
   crotch_ = form_.bottom() + 0.035 * stature_;
-  knee_ = std::min(waist + measure(body, "waist_to_knee"), floor_ - 0.15 * stature_);
+  knee_ = std::min(waist + anyMeasure(body, "waist_to_knee"), floor_ - 0.15 * stature_);
   knee_ = std::max(knee_, crotch_ + 0.05 * stature_);
   ankle_ = floor_ - 0.039 * stature_;
   outlines_ = {makeOutline(View::Front), makeOutline(View::Back), makeOutline(View::Side)};
@@ -169,11 +161,16 @@ Polyline MeasuredFigure::sideView() const {
   const double chin = -0.035 * stature_, head = (chin - top_) / 2;
   const double nape = form_.backZ(form_.top()) * 0.45, headZ = nape + 0.062 * stature_;
   Polyline front = arc({headZ, top_ + head}, 0.8 * head, head, -pi / 2, 0.42 * pi);
-  const double chest = form_.frontZ(form_.top());
+  const FormSection underArms = form_.section(form_.top());
+  const double chest = underArms.axis + underArms.front;
   Polyline line{
       {headZ + 0.16 * head, chin + 12}, {nape + 2.05 * neck_, -0.012 * stature_}, {0.62 * chest, 0.025 * stature_}};
   line.push_back({0.88 * chest, 0.55 * form_.top()});
   constexpr int kSteps = 32;
+  // The slope of the breast runs out above the form.
+  const double step = (form_.bottom() - form_.top()) / kSteps, slope = form_.frontZ(form_.top()) - chest;
+  line.push_back({chest + 0.1 * slope, form_.top() - 3 * step});
+  line.push_back({chest + 0.6 * slope, form_.top() - step});
   for (int i = 0; i <= kSteps; ++i) {
     const double y = form_.top() + (form_.bottom() - form_.top()) * i / kSteps;
     line.push_back({form_.frontZ(y), y});

@@ -43,11 +43,12 @@ void HalfParts::drawCentre() {
   HalfBlock& h = half();
   h.opening = openingOf(rules_, front_, top, depth(level::kHem), endOfOpening());
   const double above = topY(), below = bottomY();
-  if (!h.opening.isShaped()) {
+  const double taken =
+      h.opening.isShaped() ? rules_.length(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist) : 0;
+  if (taken == 0) {
     h.centre = edgeOfGap(above, below);
     return;
   }
-  const double taken = rules_.length(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist);
   std::vector<Station> c{
       {depth(level::kChest), 0, 0, true}, {depth(level::kWaist), taken}, {depth(level::kHem), 0, 0, true}};
   extend(c, above, below);

@@ -74,4 +74,10 @@ class Motion {
   Vec2 shift_;
 };
 
+// A place in space, mm: x to the body's side, y down, z forward.
+struct Vec3 {
+  double x = 0, y = 0, z = 0;
+  bool operator==(const Vec3&) const = default;
+};
+
 }  // namespace armure

@@ -25,7 +25,8 @@ constexpr std::array kLayers{
                 .from = LayerFrom::CupTrace,
                 .wanted = row::when(key::kCupInside, {CupInside::Pad, CupInside::Both}),
                 .allowances = LayerAllowance::None,
-                .belowArmhole = true},
+                .belowArmhole = true,
+                .firm = false},
 };
 
 // The chosen pieces of the shell with the seams between them; an edge whose other side is not among them is only cut.
@@ -98,6 +99,12 @@ class ShellCopy {
 }  // namespace
 
 std::span<const LayerRecipe> layerTable() { return kLayers; }
+
+const LayerRecipe* findLayer(std::string_view id) {
+  for (const LayerRecipe& recipe : kLayers)
+    if (recipe.id == id) return &recipe;
+  return nullptr;
+}
 
 bool isWanted(const LayerRecipe& recipe, const Rules& rules) {
   return recipe.wanted.empty() || recipe.wanted.holdsFor(rules.value(recipe.wanted.key).choice);

@@ -44,9 +44,11 @@ struct LayerRecipe {
   Parts parts = 0;            // of the shell's pieces: those of these parts
   int doubled = 1;            // how often each piece is cut for every one of the shell
   bool belowArmhole = false;  // of a trace that goes over the shoulder: it ends level with the top edge
+  bool firm = true;           // takes its part of the strain when worn; foam does not
 };
 
 std::span<const LayerRecipe> layerTable();
+const LayerRecipe* findLayer(std::string_view id);  // nothing for the shell
 bool isWanted(const LayerRecipe& recipe, const Rules& rules);
 
 // What layers are made from beside the shell: the panels before cups were set in. Empty where no layer asks for them.

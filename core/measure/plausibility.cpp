@@ -67,6 +67,7 @@ class Asker {
   std::vector<Question> all() && {
     for (const InOrder& row : kOrders) askOrder(row);
     askCup();
+    askOverBreast();
     askLengths();
     askRatios();
     askExpectations();
@@ -109,6 +110,21 @@ class Asker {
                 : msg("{} and {} end {} above {}: they go over the same breast; one of them is wrong",
                       named(id::kShoulderToBust), named(id::kCupDown), Length{-off}, named(id::kShoulderToUnderbust)),
         id::kShoulderToUnderbust);
+  }
+
+  // Less than straight through the air from bust point to underbust no tape over the breast can read.
+  void askOverBreast() {
+    constexpr double kStraight = 0.92;  // of the length over the breast, less the spread of its estimate
+    const bool byHeights = has(id::kShoulderToBust) && has(id::kShoulderToUnderbust);
+    if (!has(id::kBust) || !has(id::kUpperBust) || (!has(id::kCupDown) && !byHeights)) return;
+    if (mm(id::kBust) <= mm(id::kUpperBust)) return;  // one of the girths is asked about
+    const double down = has(id::kCupDown) ? mm(id::kCupDown) : mm(id::kShoulderToUnderbust) - mm(id::kShoulderToBust);
+    const double expected = lengthOverBreast(known_);
+    if (down <= 0 || down >= kStraight * expected) return;
+    ask(has(id::kCupDown) ? id::kCupDown : id::kShoulderToUnderbust, Severity::Question,
+        msg("from bust point to underbust there are {}: over a bust of this size about {} are expected, and {} even "
+            "in a straight line; measure it over the fullest part, in the bra that is worn",
+            Length{down}, Length{expected}, Length{kStraight * expected}));
   }
 
   void askLengths() {

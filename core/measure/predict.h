@@ -15,10 +15,14 @@
 #include <string_view>
 #include <vector>
 
+#include "measure/estimate.h"
 #include "measure/measure_set.h"
 #include "working.h"
 
 namespace armure {
+
+inline constexpr double kSideOfBack = 0.49;  // underarm to waist, of the back waist length; common practice, no source
+inline constexpr double kBustBelowChest = 50.8;  // mm, 2 in, where the chest line was not taken; common practice
 
 // The values known for a prediction, by place in the measure table. Cheap to copy.
 class Known {
@@ -41,6 +45,13 @@ struct Prediction {
   std::vector<Term> terms;
   Message note;  // the source
 };
+
+// From the bust point over the breast down to the underbust, mm, as a body of these girths has it: fitted to the body
+// form (body/body_form.h). A tape that reads much less lay straight from one to the other, or did not reach both.
+double lengthOverBreast(const Known& known);
+
+// A measure of a body, as it has it; one that no pattern needs (neck, waist to knee) as it is likely to be.
+double anyMeasure(const Body& body, std::string_view id);
 
 // Never reads `id` itself from `known`. Throws std::out_of_range for an id that is not in the measure table.
 Prediction predict(std::string_view id, const Known& known);

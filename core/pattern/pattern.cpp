@@ -184,6 +184,16 @@ const Seam* Pattern::seam(std::string_view id) const {
   return nullptr;
 }
 
+const PatternLevel* Pattern::level(std::string_view id) const {
+  const auto found = std::find_if(levels.begin(), levels.end(), [&](const PatternLevel& l) { return l.id == id; });
+  return found == levels.end() ? nullptr : &*found;
+}
+
+Message Pattern::levelName(std::string_view id) const {
+  const PatternLevel* found = level(id);
+  return found ? found->name : verbatim(id);
+}
+
 double Pattern::closedGirth(const PatternLevel& l) const {
   double sum = l.gaps.sum();
   for (const Piece& p : pieces)

@@ -289,6 +289,9 @@ struct Pattern {
   double layerLength(const LayerLine& line) const;
   double shellLength(const LayerLine& line) const;
   // Sum of the widths on the pieces of the shell, less what darts take, + the gaps.
+  // nullptr where the pattern has no such level.
+  const PatternLevel* level(std::string_view id) const;
+  Message levelName(std::string_view id) const;  // the id itself where there is none
   double closedGirth(const PatternLevel& level) const;
   // A side as a path from its upper end down. Throws std::out_of_range for an edge the piece lacks.
   Path sidePath(const SeamSide& side) const;

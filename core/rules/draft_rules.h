@@ -260,8 +260,9 @@ inline constexpr std::array kDraftRules{
                   row::length(key::kBackEnd, "Shape", "Intakes", "Back line ends above hem", 1.5, 0, 4,
                               "1 to 2 in above the hem")),
     row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Seam})},
-                  row::length(key::kCentreBackWaist, "Shape", "Intakes", "Centre back in at waist", 0.5, 0, 1.5,
-                              "1/2 in in each half, so that a zip does not stand off")),
+                  row::length(key::kCentreBackWaist, "Shape", "Intakes", "Centre back in at waist", 0, 0, 1.5,
+                              "nothing, or 1/2 in in each half where a zip bulges at the waist; a centre so shaped "
+                              "stands off above")),
     row::onlyWhen({row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Seam})},
                   row::length(key::kCentreFrontWaist, "Shape", "Intakes", "Centre front in at waist", 0.25, 0, 1,
                               "0 to 1/2 in in each half")),

@@ -36,6 +36,30 @@ class BodyRows : RowMaker {
     }
   }
 
+  // How a strapless edge closes along itself, which need not be what the level above it closes to. A note: how far the
+  // edge runs from level, and over what, only trying on can tell.
+  void topEdge() {
+    const PatternLevel* top = pattern_.level(level::kTop);
+    double along = 0;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges) {
+        if (p.layer != "shell") continue;
+        if (e.role == EdgeRole::Armhole) return;
+        if (e.role == EdgeRole::Top) along += e.path.length() * p.girthWeight();
+      }
+    if (!top || along <= 0) return;
+    CheckRow r;
+    r.kind = CheckKind::Girth;
+    r.level = level::kTop;
+    r.subject = "Top edge, closed along itself";
+    r.amount = along + top->gaps.opening - top->finishedGirth;
+    r.verdict = Verdict::Note;
+    r.detail =
+        msg("{} along the edge, {} wanted on the level", Length{along + top->gaps.opening}, Length{top->finishedGirth});
+    r.remedy = "where it stands off when tried on, hold it in more (hold.top)";
+    rows_.push_back(std::move(r));
+  }
+
   // Every line of a layer is as long as the shell's it lies on.
   void layers() {
     for (const LayerLine& l : pattern_.layerLines) {
@@ -189,6 +213,7 @@ class BodyRows : RowMaker {
 void addBodyRows(const SheetInput& input, std::vector<CheckRow>& rows) {
   BodyRows maker(input, rows);
   maker.girths();
+  maker.topEdge();
   maker.layers();
   maker.upperEdges();
 }

@@ -112,7 +112,7 @@ class PieceRows : RowMaker {
       r.kind = CheckKind::Intake;
       r.level = i.level;
       r.seam = i.line;
-      r.subject = msg("{}, intake at the {}", i.name.empty() ? verbatim(i.line) : i.name, levelName(i.level));
+      r.subject = msg("{}, intake at the {}", i.name.empty() ? verbatim(i.line) : i.name, pattern_.levelName(i.level));
       r.detail = "more than one seam should take";
       judge(r, i.amount, i.cap,
             i.cures.empty() ? Message("use more panel lines, reduce less, or allow this line more") : i.cures,

@@ -25,8 +25,6 @@ class RowMaker {
   static CheckRow edgeRow(CheckKind kind, const Piece& piece, const Edge& edge, Message subject);
   static CheckRow pieceRow(const Piece& piece, Message what);
 
-  Message levelName(const std::string& id) const;
-
   const SheetInput& input_;
   const Pattern& pattern_;
   std::vector<CheckRow>& rows_;

@@ -149,7 +149,7 @@ class SeamRows : RowMaker {
 
   // A notch of a seam, or one of its ends, in words.
   Message placeName(const Seam& seam, const std::string& id) const {
-    if (id != "top" && id != "hem") return levelName(id);
+    if (id != "top" && id != "hem") return pattern_.levelName(id);
     const bool atTop = id == "top";
     const EdgeRole across = measureCorner(pattern_, seam.a, atTop).across->role;
     if (across == EdgeRole::Top) return "top edge";

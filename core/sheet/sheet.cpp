@@ -68,12 +68,6 @@ CheckRow RowMaker::pieceRow(const Piece& p, Message what) {
   return r;
 }
 
-Message RowMaker::levelName(const std::string& id) const {
-  for (const PatternLevel& l : pattern_.levels)
-    if (l.id == id) return l.name;
-  return verbatim(id);
-}
-
 std::string_view checkName(CheckKind kind) {
   switch (kind) {
     case CheckKind::Wish:

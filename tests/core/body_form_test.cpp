@@ -1,4 +1,5 @@
 // The body as a form: what a tape reads on it, and the figure drawn from it.
+#include <algorithm>
 #include <boost/geometry.hpp>
 #include <boost/geometry/geometries/multi_point.hpp>
 #include <boost/geometry/geometries/point_xy.hpp>
@@ -10,6 +11,8 @@
 #include "body/figure_outline.h"
 #include "geometry/hull.h"
 #include "measure/measure_table.h"
+#include "measure/plausibility.h"
+#include "measure/predict.h"
 #include "measure/standard_sizes.h"
 #include "tests/support/bodies.h"
 
@@ -37,8 +40,9 @@ double referenceTape(const FormSection& s) {
   }
   for (int i = 0; i <= 2000 && s.breastDepth > 0; ++i) {
     const double u = -1 + i / 1000.0;  // across the breast
-    const double x = s.breastX + u * s.breastHalfWidth;
-    const double z = front(std::min(x, s.halfWidth)) + s.breastDepth * std::sqrt(1 - u * u);
+    const double x = s.breastX + u * (u < 0 ? s.breastInner : s.breastOuter);
+    const double part = u < 0 ? (1 + std::cos(M_PI * u)) / 2 : std::sqrt(1 - u * u);
+    const double z = front(std::min(x, s.halfWidth)) + s.breastDepth * part;
     bg::append(points, BoostPoint(x, z));
     bg::append(points, BoostPoint(-x, z));
   }
@@ -98,6 +102,87 @@ TEST_CASE("breasts stand out by what the bust is more, and none where it is less
   const BodyForm form(completeBody(flat));
   CHECK(form.section(form.yOf("bust")).breastDepth == 0);
   CHECK(form.tape(form.yOf("bust")) == Approx(inches(29)).margin(0.1));
+}
+
+TEST_CASE("a breast ends within the torso's side, whoever it is") {
+  for (const RealBody& b : realBodies())
+    for (double cup : {40.0, 100.0, 160.0}) {
+      const BodyForm form(completeBody(measuresOf(b, cup)));
+      for (double y = form.top(); y < form.yOf("underbust"); y += 9) {
+        const FormSection s = form.section(y);
+        CHECK(s.breastX + s.breastOuter < s.halfWidth);
+        CHECK(s.breastInner <= s.breastX + 1e-9);
+      }
+    }
+}
+
+TEST_CASE("the form stands by the lengths that were taken along it") {
+  MeasureSet m = plainFigure();
+  for (const double side : {7.5, 8.0, 8.5}) {
+    m.set("side_length", {inches(side), ""});
+    const BodyForm form(completeBody(m));
+    const double waist = form.yOf("waist");
+    CHECK(waist == Approx(inches(16)));
+    double along = 0;
+    for (double y = form.top(); y < waist - 0.5; y += 1) {
+      const FormSection a = form.section(y), b = form.section(std::min(waist, y + 1));
+      along += std::hypot(std::min(waist, y + 1) - y, b.halfWidth - a.halfWidth, b.axis - a.axis);
+    }
+    CHECK(along == Approx(inches(side)).margin(0.5));
+    CHECK(form.yOf("bust") - form.top() == Approx(inches(2)));
+  }
+  // More taken behind the side seams: deeper behind, less deep in front.
+  m.set("front_bust_arc", {inches(19), ""});
+  const BodyForm half(completeBody(m));
+  m.set("front_bust_arc", {inches(20), ""});
+  const BodyForm more(completeBody(m));
+  const double y = half.yOf("bust"), z = more.yOf("bust");
+  CHECK(half.section(y).back > more.section(z).back + 3);
+  CHECK(half.tape(y) == Approx(more.tape(z)).margin(0.1));
+}
+
+TEST_CASE("cup radii that were taken shape the breast") {
+  MeasureSet m = plainFigure();
+  m.set("bust", {inches(38), ""});
+  const BodyForm plain(completeBody(m));
+  for (const double more : {3.0, 8.0}) {
+    MeasureSet taken = m;
+    taken.set("cup_down", {plain.cupDown() + more, ""});
+    CHECK(BodyForm(completeBody(taken)).cupDown() == Approx(plain.cupDown() + more).margin(0.1));
+  }
+  // Less than straight from bust point to underbust cannot be: it is as straight as can be, and asked about.
+  MeasureSet less = m;
+  less.set("cup_down", {plain.cupDown() - 25, ""});
+  const BodyForm straight(completeBody(less));
+  CHECK(straight.cupDown() < plain.cupDown());
+  CHECK(straight.cupDown() > plain.cupDown() - 10);
+  CHECK(std::ranges::any_of(questionsAbout(less), [](const Question& q) { return q.measure == "cup_down"; }));
+  MeasureSet out = m;
+  out.set("cup_out", {100, ""});
+  const BodyForm narrow(completeBody(out));
+  const double y = plain.yOf("bust");
+  CHECK(narrow.section(y).breastOuter < plain.section(y).breastOuter);
+  CHECK(narrow.section(y).breastDepth > plain.section(y).breastDepth);
+  CHECK(narrow.tape(y) == Approx(inches(38)).margin(0.1));
+  MeasureSet up = m;
+  up.set("cup_up", {inches(5), ""});
+  const double above = plain.yOf("bust") - 45;
+  CHECK(BodyForm(completeBody(up)).section(above).breastDepth > plain.section(above).breastDepth);
+}
+
+TEST_CASE("how long it is over the breast is estimated as the form has it") {
+  double worst = 0, sum = 0;
+  int count = 0;
+  for (const RealBody& b : realBodies())
+    for (double cup : {40.0, 100.0, 150.0}) {
+      const MeasureSet m = measuresOf(b, cup);
+      const double off = lengthOverBreast(Known(m)) - BodyForm(completeBody(m)).cupDown();
+      worst = std::max(worst, std::abs(off));
+      sum += off * off;
+      ++count;
+    }
+  WARN("off by " << std::sqrt(sum / count) << " mm root mean square, at most " << worst);
+  CHECK(std::sqrt(sum / count) < 3);
 }
 
 TEST_CASE("a wrong number shows as a wrong body") {

@@ -58,7 +58,8 @@ TEST_CASE("shoulder, neck and armhole, worked by hand") {
 }
 
 TEST_CASE("quarters and sides, worked by hand") {
-  const Block b = blockOf(plainFigure(), {{"share.rule", "equal"}, {"hold.top", "0 in"}});
+  const Block b =
+      blockOf(plainFigure(), {{"share.rule", "equal"}, {"hold.top", "0 in"}, {"centre_back.waist", "0.5 in"}});
   CHECK(inch(b.front.at("bust").side) == Approx(9));            // 36/4, nothing taken in at the bust point
   CHECK(inch(b.front.at("waist").side) == Approx(7 + 1.5));     // 28/4 + princess 1 1/2
   CHECK(inch(b.back.at("waist").side) == Approx(7 + 1 + 0.5));  // + back line 1 + centre back 1/2
@@ -98,7 +99,9 @@ TEST_CASE("a lacing gap is part of the finished girth, a zip is not a gap") {
   CHECK(zipped.gapOn("waist") == 0);
   CHECK(inch(laced.back.centre.xAtDepth(laced.back.at("waist").y)) == Approx(1));
   CHECK(inch(laced.back.at("waist").side) == Approx(7 + 1));  // no centre intake, the gap gives nothing back
-  CHECK(inch(zipped.back.centre.xAtDepth(zipped.back.at("waist").y)) == Approx(0.5));
+  CHECK(inch(zipped.back.centre.xAtDepth(zipped.back.at("waist").y)) == Approx(0));
+  const Block shaped = blockOf(plainFigure(), {{"centre_back.waist", "0.5 in"}});
+  CHECK(inch(shaped.back.centre.xAtDepth(shaped.back.at("waist").y)) == Approx(0.5));
 }
 
 TEST_CASE("the identity holds to 1e-9 on every level of random blocks") {

@@ -20,7 +20,10 @@ namespace {
 
 constexpr double kSame = 0.0101;  // mm, and half of the last figure written
 
-std::string pointText(Vec2 p) { return fmt::format("{:.2f} {:.2f}", p.x, p.y); }
+// A rounding error beside nothing is nothing, on either side of it.
+double plain(double v) { return std::abs(v) < 0.005 ? 0 : v; }
+
+std::string pointText(Vec2 p) { return fmt::format("{:.2f} {:.2f}", plain(p.x), plain(p.y)); }
 
 // A line for every level, piece and edge: what it is, how long, and three of its points.
 std::string summary(const Pattern& pattern) {

@@ -14,13 +14,11 @@
 #include <array>
 #include <vector>
 
+#include "geometry/vec.h"
+
 #include "pattern/pattern.h"
 
 namespace armure {
-
-struct Vec3 {
-  double x = 0, y = 0, z = 0;
-};
 
 struct StandingCup {
   std::vector<Vec3> points;  // mm; z towards the front, y down
