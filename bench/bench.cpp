@@ -312,8 +312,19 @@ void tryOnCold(benchmark::State& state) {
     benchmark::DoNotOptimize(tryOn(design.pattern, design.body, {.spacing = static_cast<double>(state.range(0))}));
 }
 
+// After an edit, from where the cloth lay.
+void tryOnAfterEdit(benchmark::State& state) {
+  Order order = demoOrder();
+  const Design before = recalc(order).value();
+  const TryOn first = tryOn(before.pattern, before.body, {}).value();
+  order.choices["hold.top"] = "1 in";
+  const Design after = recalc(order).value();
+  for (auto _ : state) benchmark::DoNotOptimize(tryOn(after.pattern, after.body, {.from = first.laid}));
+}
+
 }  // namespace
 
+BENCHMARK(tryOnAfterEdit)->Unit(benchmark::kMillisecond);
 BENCHMARK(tryOnCold)->Arg(24)->Arg(14)->Unit(benchmark::kMillisecond);
 BENCHMARK(questions)->Unit(benchmark::kMillisecond);
 BENCHMARK(shareOutFourLines)->Unit(benchmark::kMicrosecond);

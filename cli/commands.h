@@ -7,6 +7,7 @@
 #pragma once
 
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -37,7 +38,8 @@ std::string papersInWords();
 
 int newOrder(Printer& out, const NewArguments& arguments);
 int check(Printer& out, const std::string& order, bool asJson);
-int tryOnBody(Printer& out, const std::string& order, bool asJson);
+// `laced`: N/cm; without it the opening stands open as the pattern has it.
+int tryOnBody(Printer& out, const std::string& order, std::optional<double> laced, bool asJson);
 int exportFiles(Printer& out, const ExportArguments& arguments);
 int set(Printer& out, const SetArguments& arguments);
 int measures(Printer& out, const std::string& order, bool asJson);

@@ -6,6 +6,7 @@
 #include <QHashFunctions>
 #include <exception>
 #include <memory>
+#include <optional>
 #include <sstream>
 
 #include "cli/commands.h"
@@ -67,6 +68,9 @@ int main(int argc, char** argv) {
   auto* tried = app.add_subcommand("try", "the shell tried on the body: how levels, bust point and top edge sit");
   tried->add_option("order", order, "order file")->required();
   tried->add_flag("--json", json, "as JSON");
+  std::optional<double> laced;
+  tried->add_option("--laced", laced, "laced with this tension, N/cm, instead of to its gap")
+      ->check(CLI::Range(0.0, 50.0));
 
   ExportArguments exported;
   auto* exporting = app.add_subcommand("export", "the pattern as files");
@@ -106,7 +110,7 @@ int main(int argc, char** argv) {
   try {
     if (*create) code = newOrder(out, made);
     if (*checked) code = check(out, order, json);
-    if (*tried) code = tryOnBody(out, order, json);
+    if (*tried) code = tryOnBody(out, order, laced, json);
     if (*exporting) {
       std::unique_ptr<NoDisplay> display;
       for (const armure::Exporter& e : armure::exporterTable())

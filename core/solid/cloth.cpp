@@ -20,20 +20,27 @@ Vector3d greenStrain(const Gradient& f) {
   return {(u.dot(u) - 1) / 2, (v.dot(v) - 1) / 2, u.dot(v) / kRoot2};
 }
 
+// From (uu, vv, sqrt(2) uv) into axes turned by an angle. Orthogonal.
+Matrix3d intoAxes(double angle) {
+  const double c = std::cos(angle), s = std::sin(angle);
+  Matrix3d turn;
+  turn << c * c, s * s, kRoot2 * c * s,  //
+      s * s, c * c, -kRoot2 * c * s,     //
+      -kRoot2 * c * s, kRoot2 * c * s, c * c - s * s;
+  return turn;
+}
+
 // A symmetric 2 x 2 matrix by its principal values and directions.
 struct Principal {
   double greater = 0, lesser = 0;
-  Matrix3d turn;  // from (uu, vv, sqrt(2) uv) into the principal axes
+  Matrix3d turn;  // into the principal axes
 
   explicit Principal(const Vector3d& m) {
     const double middle = (m[0] + m[1]) / 2, half = (m[0] - m[1]) / 2, off = m[2] / kRoot2;
-    const double radius = std::hypot(half, off), angle = 0.5 * std::atan2(off, half);
+    const double radius = std::hypot(half, off);
     greater = middle + radius;
     lesser = middle - radius;
-    const double c = std::cos(angle), s = std::sin(angle);
-    turn << c * c, s * s, kRoot2 * c * s,  //
-        s * s, c * c, -kRoot2 * c * s,     //
-        -kRoot2 * c * s, kRoot2 * c * s, c * c - s * s;
+    turn = intoAxes(0.5 * std::atan2(off, half));
   }
 };
 
@@ -63,8 +70,10 @@ double stretch(double green) { return std::sqrt(std::max(0.0, 1 + 2 * green)) - 
 
 }  // namespace
 
-Matrix3d stiffnessOf(const Cloth& cloth) {
-  return Vector3d(cloth.alongGrain, cloth.acrossGrain, 2 * cloth.shear).asDiagonal();
+Matrix3d stiffnessOf(const Cloth& cloth, Vec2 grain) {
+  const Vector3d own(cloth.alongGrain, cloth.acrossGrain, 2 * cloth.shear);
+  const Matrix3d turn = intoAxes(std::atan2(grain.y, grain.x));
+  return turn.transpose() * own.asDiagonal() * turn;
 }
 
 ClothTriangle::ClothTriangle(const std::array<Vec2, 3>& rest) {

@@ -28,13 +28,15 @@ struct Cloth {
   double relaxed = 0.05;                     // part of the stiffness that stands against compression
 };
 
-// C in the order (uu, vv, sqrt(2) uv), N/mm.
-Eigen::Matrix3d stiffnessOf(const Cloth& cloth);
+// C in the order (uu, vv, sqrt(2) uv), N/mm, in axes of a flat piece in which the grain runs along `grain`; of any
+// length but none.
+Eigen::Matrix3d stiffnessOf(const Cloth& cloth, Vec2 grain = {1, 0});
 
 // A triangle of flat cloth.
 class ClothTriangle {
  public:
-  // Corners in the plane of the cloth, in its axes; mm. Throws std::invalid_argument when they lie on a line.
+  // Corners in the plane of the cloth, mm; the axes its stiffness and its tension are given in. Throws
+  // std::invalid_argument when they lie on a line.
   explicit ClothTriangle(const std::array<Vec2, 3>& rest);
 
   double area() const { return area_; }  // of the flat cloth, mm2

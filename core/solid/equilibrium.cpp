@@ -22,9 +22,9 @@ SolidScene::SolidScene(SewnMesh mesh, std::vector<Vector3d> start) : mesh_(std::
   fixed_.resize(start_.size(), {false, false, false});
 }
 
-void SolidScene::setCloth(int piece, const Cloth& cloth, double bending, double weight) {
+void SolidScene::setCloth(int piece, const Cloth& cloth, double bending, double weight, Vec2 grain) {
   if (cloths_.size() <= static_cast<size_t>(piece)) cloths_.resize(static_cast<size_t>(piece) + 1);
-  cloths_[static_cast<size_t>(piece)] = {cloth, bending, weight};
+  cloths_[static_cast<size_t>(piece)] = {cloth, bending, weight, grain};
 }
 
 const SolidScene::PieceCloth& SolidScene::clothOf(int piece) const {
@@ -40,11 +40,32 @@ void SolidScene::addBone(Bone bone) {
 
 void SolidScene::fix(int vertex, int axis) { fixed_[static_cast<size_t>(vertex)][static_cast<size_t>(axis)] = true; }
 
-void SolidScene::hold(int vertex, int axis, double to, double stiffness) {
-  springs_.push_back({vertex, axis, to, stiffness});
+void SolidScene::hold(int vertex, int axis, double to, double stiffness, double most) {
+  springs_.push_back({vertex, axis, to, stiffness, most});
+}
+
+void SolidScene::pull(int vertex, int axis, double force, double least) {
+  pulls_.push_back({vertex, axis, force, least});
 }
 
 namespace {
+
+// The energy along one coordinate with its first and second derivatives.
+struct Along {
+  double value = 0, slope = 0, bend = 0;
+};
+
+Along springAlong(double off, double stiffness, double most) {
+  const double part = stiffness * off / most;  // nothing for a spring that never gives way
+  const double root = std::sqrt(1 + part * part);
+  return {stiffness * off * off / (1 + root), stiffness * off / root, stiffness / (root * root * root)};
+}
+
+Along pullAlong(double x, double force, double least) {
+  constexpr double kStop = 10;  // N/mm
+  const double under = std::max(0.0, least - x);
+  return {force * x + kStop / 2 * under * under, force - kStop * under, under > 0 ? kStop : 0};
+}
 
 double cotangent(Vec2 at, Vec2 a, Vec2 b) {
   const Vec2 u = a - at, v = b - at;
@@ -70,7 +91,7 @@ class EnergySum {
   explicit EnergySum(const SolidScene& scene) : scene_(scene), areas_(scene.mesh_.areas()) {
     for (const SewnMesh::Triangle& t : scene.mesh_.triangles) {
       triangles_.emplace_back(t.flat);
-      stiffness_.push_back(stiffnessOf(scene.clothOf(t.piece).cloth));
+      stiffness_.push_back(stiffnessOf(scene.clothOf(t.piece).cloth, scene.clothOf(t.piece).grain));
     }
     for (const SewnMesh::Hinge& h : scene.mesh_.hinges)
       combinations_.push_back(bendingOf(h, scene.clothOf(h.piece).bending));
@@ -93,10 +114,7 @@ class EnergySum {
       if (const Touch t = touch(v, x[v]); t.depth > 0) sum += t.stiffness * areas_[v] / 2 * t.depth * t.depth;
       sum -= weights_[v] * x[v].y();
     }
-    for (const auto& s : scene_.springs_) {
-      const double off = at(x, s.vertex)[s.axis] - s.to;
-      sum += s.stiffness / 2 * off * off;
-    }
+    eachAlong(x, [&](int, int, const Along& e) { sum += e.value; });
     return sum;
   }
 
@@ -114,14 +132,13 @@ class EnergySum {
     for (const Combination& c : combinations_) sum += bend(c, x, gradient);
     for (const BoneLink& l : links_) sum += stretch(l, x, gradient);
     for (size_t v = 0; v < x.size(); ++v) sum += press(v, x[v], gradient);
-    for (const auto& s : scene_.springs_) {
-      const double off = at(x, s.vertex)[s.axis] - s.to;
-      const int unknown = unknownOf(s.vertex, s.axis);
-      sum += s.stiffness / 2 * off * off;
-      if (unknown < 0) continue;
-      gradient[unknown] += s.stiffness * off;
-      pattern_->diagonal(unknown) += s.stiffness;
-    }
+    eachAlong(x, [&](int vertex, int axis, const Along& e) {
+      const int unknown = unknownOf(vertex, axis);
+      sum += e.value;
+      if (unknown < 0) return;
+      gradient[unknown] += e.slope;
+      pattern_->diagonal(unknown) += e.bend;
+    });
     return sum;
   }
 
@@ -158,6 +175,14 @@ class EnergySum {
   }
 
  private:
+  // What acts along one coordinate of a vertex.
+  template <typename Take>
+  void eachAlong(const std::vector<Vector3d>& x, const Take& take) const {
+    for (const auto& s : scene_.springs_)
+      take(s.vertex, s.axis, springAlong(at(x, s.vertex)[s.axis] - s.to, s.stiffness, s.most));
+    for (const auto& p : scene_.pulls_) take(p.vertex, p.axis, pullAlong(at(x, p.vertex)[p.axis], p.force, p.least));
+  }
+
   static const Vector3d& at(const std::vector<Vector3d>& x, int vertex) { return x[static_cast<size_t>(vertex)]; }
   int unknownOf(int vertex, int axis) const {
     return unknown_[3 * static_cast<size_t>(vertex) + static_cast<size_t>(axis)];
@@ -336,6 +361,8 @@ Rest settle(const SolidScene& scene, const SettleOptions& options) {
   rest.positions = scene.start();
   VectorXd gradient;
   while (rest.steps < options.mostSteps && !rest.settled) {
+    rest.stopped = options.stop && options.stop();
+    if (rest.stopped) break;
     rest.energy = sum.derive(rest.positions, gradient);
     const auto step = newton.find(sum.hessian(), gradient);
     if (!step) break;

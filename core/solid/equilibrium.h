@@ -16,7 +16,7 @@
 //   bones      chains of vertices: 1/2 EA/l (|d| - l)^2 along, and 1/2 EI/l |d2/l2 - d1/l1|^2 against bending
 //   contact    per vertex 1/2 k A depth^2, an elastic foundation (E. Winkler, Die Lehre von der Elasticitaet und
 //              Festigkeit, Prague 1867); only outwards
-//   weight     and holds, springs along an axis
+//   weight     and holds, springs along an axis that may give way
 // It is made least by Newton's steps with positive semidefinite second derivatives, a sparse L D L' whose pattern is
 // analysed once, steps cut to a longest, and halved until the energy falls (J. Nocedal, S. Wright, Numerical
 // Optimization, 2nd ed., 2006, 3.1).
@@ -26,6 +26,7 @@
 
 #include <Eigen/Core>
 #include <array>
+#include <cmath>
 #include <functional>
 #include <vector>
 
@@ -58,13 +59,16 @@ class SolidScene {
   // `start` has a position for each vertex.
   SolidScene(SewnMesh mesh, std::vector<Eigen::Vector3d> start);
 
-  // What a piece is cut from; without it the default. `bending` in N mm.
-  void setCloth(int piece, const Cloth& cloth, double bending = 1, double weight = 0);
+  // What a piece is cut from; without it the default. `bending` in N mm; `grain` as it runs on the flat piece.
+  void setCloth(int piece, const Cloth& cloth, double bending = 1, double weight = 0, Vec2 grain = {1, 0});
   void addBone(Bone bone);
   // Keeps a coordinate (0 x, 1 y, 2 z) as it starts.
   void fix(int vertex, int axis);
-  // A spring along an axis to a coordinate; N/mm.
-  void hold(int vertex, int axis, double to, double stiffness);
+  // A spring along an axis to a coordinate, N/mm, that never pulls with more than `most`, N: with it friction, which
+  // gives way. Its energy is most^2 / k (sqrt(1 + (k off / most)^2) - 1).
+  void hold(int vertex, int axis, double to, double stiffness, double most = HUGE_VAL);
+  // Pulls a coordinate down to `least` with a force, N; there it is stopped.
+  void pull(int vertex, int axis, double force, double least);
   Body body;  // none: no contact
 
   const SewnMesh& mesh() const { return mesh_; }
@@ -75,10 +79,15 @@ class SolidScene {
   struct PieceCloth {
     Cloth cloth;
     double bending = 1, weight = 0;  // N mm; N/mm2
+    Vec2 grain{1, 0};
   };
   struct Spring {
     int vertex = 0, axis = 0;
-    double to = 0, stiffness = 0;
+    double to = 0, stiffness = 0, most = 0;
+  };
+  struct Pull {
+    int vertex = 0, axis = 0;
+    double force = 0, least = 0;
   };
   const PieceCloth& clothOf(int piece) const;
 
@@ -88,19 +97,22 @@ class SolidScene {
   std::vector<Bone> bones_;
   std::vector<std::array<bool, 3>> fixed_;
   std::vector<Spring> springs_;
+  std::vector<Pull> pulls_;
 };
 
 struct SettleOptions {
   double stopAt = 0.3;      // mm: the longest step of a vertex that still counts as rest
   double longestStep = 12;  // mm
   int mostSteps = 200;
+  std::function<bool()> stop = {};  // asked before each step; ends it where it is
 };
 
 struct Rest {
   std::vector<Eigen::Vector3d> positions;
   int steps = 0;
-  bool settled = false;  // else mostSteps were not enough
-  double energy = 0;     // N mm
+  bool settled = false;  // else mostSteps were not enough, or it was stopped
+  bool stopped = false;
+  double energy = 0;  // N mm
   // By triangle of the mesh.
   std::vector<ClothTriangle::State> cloth;
   // By vertex: contact pressure on the cloth as stretched, N/mm2 (1 N/mm2 = 1000 kPa); and depth under the skin, mm,

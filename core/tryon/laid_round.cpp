@@ -96,13 +96,84 @@ std::vector<int> centreVertices(const SewnPattern& sewn, const Pattern& pattern,
   return all;
 }
 
+std::vector<size_t> linesOf(const SewnPattern& sewn, const Pattern& pattern, SeamKind kind) {
+  std::vector<size_t> all;
+  for (size_t i = 0; i < sewn.lines().size(); ++i) {
+    const SewnPattern::Line& l = sewn.lines()[i];
+    const auto uses = [&](const SeamSide& side) { return side.piece == l.piece && side.uses(l.edge); };
+    if (std::any_of(pattern.seams.begin(), pattern.seams.end(),
+                    [&](const Seam& s) { return s.kind == kind && (uses(s.a) || uses(s.b)); }))
+      all.push_back(i);
+  }
+  return all;
+}
+
+namespace {
+
+// A vertex of a shoulder seam and how far it lies from the shoulder point inwards, mm.
+struct ShoulderVertex {
+  int vertex = 0;
+  double inwards = 0;
+};
+
+// The stretches of a half's shoulder from the outermost inwards, one after the other. What lies further out has gone
+// further round, `round`, from the centre of its half.
+std::vector<ShoulderVertex> shoulderOf(const SewnPattern& sewn, const Pattern& pattern, Half half,
+                                       const VectorXd& round) {
+  std::vector<std::vector<ShoulderVertex>> stretches;
+  const auto out = [&](int v) { return half == Half::Front ? round[v] : -round[v]; };
+  for (const size_t i : linesOf(sewn, pattern, SeamKind::Shoulder)) {
+    const SewnPattern::Line& l = sewn.lines()[i];
+    if (pattern.pieces[l.piece].half != half) continue;
+    std::vector<ShoulderVertex>& stretch = stretches.emplace_back();
+    const bool outwards = out(l.vertices.back()) > out(l.vertices.front());
+    for (size_t k = 0; k < l.vertices.size(); ++k)
+      stretch.push_back({l.vertices[k], outwards ? l.at.back() - l.at[k] : l.at[k]});
+    if (outwards) std::reverse(stretch.begin(), stretch.end());
+  }
+  std::sort(stretches.begin(), stretches.end(),
+            [&](const auto& a, const auto& b) { return out(a.front().vertex) > out(b.front().vertex); });
+  std::vector<ShoulderVertex> all;
+  double before = 0;
+  for (const std::vector<ShoulderVertex>& stretch : stretches) {
+    for (const ShoulderVertex& v : stretch) all.push_back({v.vertex, before + v.inwards});
+    before += stretch.back().inwards;
+  }
+  return all;
+}
+
+// Lays the shoulder seams on the body's shoulders.
+void holdShoulders(const SewnPattern& sewn, const Pattern& pattern, const BodyForm::Shoulder& shoulder, Field& round,
+                   Field& down) {
+  constexpr double kHalfWay = 0.5;  // the ridge of the shoulder lies at the side of every section
+  const Vec3 n = shoulder.neckPoint, p = shoulder.shoulderPoint;
+  const double length = std::hypot(n.x - p.x, n.y - p.y, n.z - p.z);
+  const VectorXd free = round.solve();
+  for (const Half half : {Half::Front, Half::Back})
+    for (const ShoulderVertex& v : shoulderOf(sewn, pattern, half, free)) {
+      round.hold(v.vertex, v.vertex, 0, kHalfWay);
+      down.hold(v.vertex, v.vertex, 0, p.y + (n.y - p.y) * std::min(1.0, v.inwards / length));
+    }
+  // What ends in a strap round the neck ends at the neck point.
+  for (const SewnPattern::Line& l : sewn.lines())
+    if (l.role == EdgeRole::Strap)
+      for (const int v : l.vertices) {
+        round.hold(v, v, 0, kHalfWay);
+        down.hold(v, v, 0, n.y);
+      }
+}
+
+}  // namespace
+
 std::vector<Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern, const RadialBody& body,
-                                const std::vector<LevelHeight>& heights, double off) {
+                                const BodyForm::Shoulder& shoulder, const std::vector<LevelHeight>& heights,
+                                double off) {
   const SewnMesh& mesh = sewn.mesh();
   Field round(mesh), down(mesh);
   round.follow([](int) { return Vec2{0, 0}; });
   for (const int v : centreVertices(sewn, pattern, Half::Front)) round.hold(v, v, 0, 0);
   for (const int v : centreVertices(sewn, pattern, Half::Back)) round.hold(v, v, 0, 1);
+  holdShoulders(sewn, pattern, shoulder, round, down);
   down.follow([&](int piece) { return downOf(pattern.pieces[sewn.pieces()[static_cast<size_t>(piece)]]); });
   for (const size_t i : sewn.pieces())
     for (const Mark& m : pattern.pieces[i].levelMarks())
@@ -117,10 +188,28 @@ std::vector<Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern,
   return all;
 }
 
+namespace {
+
+// By piece, the middle of its box: pieces move on the paper when a neighbour grows.
+std::vector<Vec2> middles(const SewnPattern& sewn) {
+  std::vector<Vec2> least(sewn.pieces().size(), {HUGE_VAL, HUGE_VAL}), most(least.size(), {-HUGE_VAL, -HUGE_VAL});
+  for (const SewnMesh::Triangle& t : sewn.mesh().triangles)
+    for (const Vec2 p : t.flat) {
+      Vec2 &low = least[static_cast<size_t>(t.piece)], &high = most[static_cast<size_t>(t.piece)];
+      low = {std::min(low.x, p.x), std::min(low.y, p.y)};
+      high = {std::max(high.x, p.x), std::max(high.y, p.y)};
+    }
+  for (size_t i = 0; i < least.size(); ++i) least[i] = 0.5 * (least[i] + most[i]);
+  return least;
+}
+
+}  // namespace
+
 std::vector<Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<Vector3d>& rest,
                                   const SewnPattern& fine) {
   std::vector<std::vector<const SewnMesh::Triangle*>> byPiece(coarse.pieces().size());
   for (const SewnMesh::Triangle& t : coarse.mesh().triangles) byPiece[static_cast<size_t>(t.piece)].push_back(&t);
+  const std::vector<Vec2> before = middles(coarse), now = middles(fine);
   // The triangle a place lies in, or the one it lies least outside of.
   const auto placed = [&](int piece, Vec2 p) {
     std::array<double, 3> best{};
@@ -147,7 +236,8 @@ std::vector<Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<V
       const auto v = static_cast<size_t>(t.vertices[i]);
       if (done[v]) continue;
       done[v] = true;
-      all[v] = placed(t.piece, t.flat[i]);
+      const auto piece = static_cast<size_t>(t.piece);
+      all[v] = placed(t.piece, t.flat[i] + (before[piece] - now[piece]));
     }
   return all;
 }

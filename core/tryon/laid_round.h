@@ -4,7 +4,9 @@
 //
 // The way round, s, from centre front (0) to centre back (1) is the harmonic function on the sewn cloth with these
 // ends. The height is the function whose slope is nearest to one, down each piece, and which is held at the levels
-// marked on its edges to where the body has them (a Poisson problem). Both by linear finite elements on the flat
+// marked on its edges to where the body has them (a Poisson problem). What goes over the shoulders is held there as
+// well: its shoulder seams lie on the body's shoulders, their outer end at the shoulder point, halfway round. Both by
+// linear finite elements on the flat
 // triangles (G. Strang, G. Fix, An Analysis of the Finite Element Method, 1973). The angle follows from s by arc length
 // round the body at that height.
 #pragma once
@@ -26,10 +28,15 @@ struct LevelHeight {
 
 // By vertex. `off` mm outside the skin.
 std::vector<Eigen::Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern, const RadialBody& body,
-                                       const std::vector<LevelHeight>& heights, double off);
+                                       const BodyForm::Shoulder& shoulder, const std::vector<LevelHeight>& heights,
+                                       double off);
 
-// Where cloth that came to rest on a coarse mesh of the same pattern puts the vertices of a finer one: each as far
-// between the corners of the coarse triangle it lies in, flat.
+// The edges of a kind of seam, or all that are sewn to a strap: lines of the mesh, by their place in sewn.lines().
+std::vector<size_t> linesOf(const SewnPattern& sewn, const Pattern& pattern, SeamKind kind);
+
+// Where cloth that came to rest puts the vertices of another mesh of the same pieces, a finer one or one of the pattern
+// after an edit: each as far between the corners of the triangle it lies in, flat, with the middles of both pieces on
+// each other.
 std::vector<Eigen::Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<Eigen::Vector3d>& rest,
                                          const SewnPattern& fine);
 

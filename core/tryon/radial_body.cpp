@@ -1,5 +1,6 @@
 #include "tryon/radial_body.h"
 
+#include <Eigen/Dense>
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -23,8 +24,8 @@ struct Weights {
 
 }  // namespace
 
-RadialBody::RadialBody(const BodyForm& form) : top_(form.top()) {
-  rows_ = std::max(4, static_cast<int>(std::ceil((form.bottom() - form.top()) / kStep)) + 1);
+RadialBody::RadialBody(const BodyForm& form) : top_(form.highest()) {
+  rows_ = std::max(4, static_cast<int>(std::ceil((form.lowest() - form.highest()) / kStep)) + 1);
   radii_.assign(static_cast<size_t>(rows_) * kAngles, 0);
   for (int row = 0; row < rows_; ++row) {
     const double y = top_ + kStep * row;
@@ -108,6 +109,34 @@ RadialBody::Place RadialBody::place(const Vector3d& p) const {
   Vector3d slope(x / r - l.byAngle * z / (r * r), -l.byHeight, z / r + l.byAngle * x / (r * r));
   const double steep = slope.norm();
   return {(l.value - r) / steep, slope / steep, std::abs(angle)};
+}
+
+// Gauss and Newton's steps over the skin, by angle and height, from where the flat skin has the foot.
+RadialBody::Place RadialBody::nearest(const Vector3d& p) const {
+  constexpr double kFlat = 2, kSettled = 1e-3, kMostTurn = 0.1, kMostDown = 10;  // mm, mm, rad, mm
+  constexpr int kSteps = 12;
+  const Place first = place(p);
+  if (std::abs(first.depth) < kFlat) return first;
+  const Vector3d foot = p + first.depth * first.outwards;
+  double angle = std::atan2(foot.x(), foot.z() - middle(foot.y())), y = foot.y();
+  Vector3d off = p - skin(angle, y);
+  for (int i = 0; i < kSteps; ++i) {
+    const Local l = local(angle, y);
+    const double s = std::sin(angle), c = std::cos(angle), drift = (middle(y + 1) - middle(y - 1)) / 2;
+    const Vector3d round(l.byAngle * s + l.value * c, 0, l.byAngle * c - l.value * s);
+    const Vector3d down(l.byHeight * s, 1, l.byHeight * c + drift);
+    Eigen::Matrix2d normal;
+    normal << round.dot(round), round.dot(down), round.dot(down), down.dot(down);
+    const Eigen::Vector2d step = normal.ldlt().solve(Eigen::Vector2d(round.dot(off), down.dot(off)));
+    angle += std::clamp(step[0], -kMostTurn, kMostTurn);
+    y += std::clamp(step[1], -kMostDown, kMostDown);
+    off = p - skin(angle, y);
+    if (std::abs(step[0]) * l.value < kSettled && std::abs(step[1]) < kSettled) break;
+  }
+  const double far = off.norm();
+  if (!(far < std::abs(first.depth) + kFlat) || far <= 0) return first;
+  const double sign = first.depth > 0 ? 1 : -1;
+  return {sign * far, -sign * off / far, std::abs(std::atan2(p.x(), p.z() - middle(p.y())))};
 }
 
 }  // namespace armure

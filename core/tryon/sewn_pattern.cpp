@@ -11,6 +11,8 @@ namespace {
 
 constexpr double kSame = 0.5;  // mm: places nearer than this are one
 
+}  // namespace
+
 bool isWorn(const Piece& p) {
   if (p.layer != "shell") return false;
   switch (p.part) {
@@ -30,6 +32,8 @@ bool isWorn(const Piece& p) {
   }
   return false;
 }
+
+namespace {
 
 size_t lineNumber(const Piece& p, const std::string& edge) {
   for (size_t i = 0; i < p.lines(); ++i)

@@ -17,6 +17,9 @@
 
 namespace armure {
 
+// Whether a piece is part of what is tried on: of the shell, and not what hangs free.
+bool isWorn(const Piece& piece);
+
 class SewnPattern {
  public:
   // Vertices are about `spacing` mm apart. Throws std::invalid_argument for a piece that cannot be meshed, as

@@ -6,29 +6,15 @@
 #include <stdexcept>
 
 #include "measure/measure_table.h"
-#include "solid/equilibrium.h"
-#include "tryon/laid_round.h"
-#include "tryon/radial_body.h"
-#include "tryon/sewn_pattern.h"
+#include "tryon/trial.h"
 
 namespace armure {
 namespace {
 
 using Eigen::Vector3d;
 
-constexpr double kOff = 4;  // mm from the skin at the start
-// How firm the body is, N/mm2 per mm of depth, between the form's levels. Guesses of ours, no source.
-constexpr double kRibs = 0.0015, kWaist = 0.0005, kHip = 0.0008, kBreast = 0.0003;
-constexpr double kClothWeight = 4e-6;  // N/mm2: 400 g/m2 of shell and strength layer; common practice, no source
-constexpr double kHold = 0.02;         // N/mm a vertex at the waist: friction and flesh keep it there; ours
-
-std::vector<LevelHeight> heightsOf(const BodyForm& form) {
-  return {{std::string(level::kBust), form.yOf(id::kBust)},
-          {std::string(level::kUnderbust), form.yOf(id::kUnderbust)},
-          {std::string(level::kWaist), form.yOf(id::kWaist)},
-          {std::string(level::kHighHip), form.yOf(id::kHighHip)},
-          {std::string(level::kHip), form.yOf(id::kHip)}};
-}
+constexpr double kKpa = 1000;           // kPa in a N/mm2
+constexpr double kMostVertices = 1800;  // of a half: a long skirt is meshed more widely
 
 std::optional<double> median(std::vector<double> all) {
   if (all.empty()) return std::nullopt;
@@ -37,207 +23,299 @@ std::optional<double> median(std::vector<double> all) {
   return *middle;
 }
 
-class Trial {
+// A mean by vertex of what is told by triangle.
+class VertexMean {
  public:
-  Trial(const Pattern& pattern, const Body& body, const TryOnOptions& options)
-      : pattern_(pattern),
-        form_(body),
-        skin_(form_),
-        heights_(heightsOf(form_)),
-        sewn_(pattern, std::max(options.spacing, options.coarse)),
-        span_(body.mm(id::kBustSpan)) {
-    rest_ = rested(laidRound(sewn_, pattern_, skin_, heights_, kOff));
-    steps_ = rest_.steps;
-    if (options.spacing >= options.coarse) return;
-    SewnPattern fine(pattern, options.spacing);
-    std::vector<Vector3d> start = carriedOver(sewn_, rest_.positions, fine);
-    sewn_ = std::move(fine);
-    rest_ = rested(std::move(start));
-    steps_ += rest_.steps;
+  explicit VertexMean(size_t count) : sum_(count, 0), weight_(count, 0) {}
+  void add(const SewnMesh::Triangle& t, double value) {
+    for (const int v : t.vertices) {
+      sum_[static_cast<size_t>(v)] += value;
+      weight_[static_cast<size_t>(v)] += 1;
+    }
+  }
+  std::vector<double> done() && {
+    for (size_t i = 0; i < sum_.size(); ++i)
+      if (weight_[i] > 0) sum_[i] /= weight_[i];
+    return std::move(sum_);
+  }
+
+ private:
+  std::vector<double> sum_, weight_;
+};
+
+// Reads off a trial what makers ask.
+class Teller {
+ public:
+  Teller(const Trial& trial, double span) : trial_(trial), span_(span) {
+    const auto count = static_cast<size_t>(trial.sewn().mesh().vertices);
+    VertexMean tension(count), stretch(count), slack(count);
+    for (size_t i = 0; i < trial.rest().cloth.size(); ++i) {
+      const ClothTriangle::State& s = trial.rest().cloth[i];
+      const SewnMesh::Triangle& t = trial.sewn().mesh().triangles[i];
+      tension.add(t, std::max(0.0, s.tension[0] + s.tension[1]));
+      stretch.add(t, std::max(0.0, s.greater));
+      slack.add(t, std::max(0.0, -s.lesser));
+    }
+    for (const Vector3d& p : trial.rest().positions) {
+      const RadialBody::Place place = trial.skin().nearest(p);
+      off_.push_back(-place.depth);
+      angle_.push_back(place.angle * 180 / std::numbers::pi);
+    }
+    tension_ = std::move(tension).done();
+    stretch_ = std::move(stretch).done();
+    slack_ = std::move(slack).done();
   }
 
   TryOn told() const {
     TryOn t;
-    t.vertices = sewn_.mesh().vertices;
-    t.steps = steps_;
-    t.settled = rest_.settled;
+    t.vertices = trial_.sewn().mesh().vertices;
+    t.steps = trial_.steps();
+    t.settled = trial_.rest().settled;
+    t.laid = trial_.laid();
     tellLevels(t);
     tellBustPoint(t);
-    tellTop(t);
+    t.top = along(EdgeRole::Top);
+    t.hem = along(EdgeRole::Hem);
+    tellOpening(t);
+    tellSide(t);
+    tellCups(t);
+    tellCloth(t.cloth);
+    tellSkin(t.skin);
     return t;
   }
 
  private:
-  Rest rested(std::vector<Vector3d> start) const {
-    for (const Half half : {Half::Front, Half::Back}) {
-      for (const int v : centreVertices(sewn_, pattern_, half)) start[static_cast<size_t>(v)].x() = 0;
-      for (const int v : openingVertices(half))
-        start[static_cast<size_t>(v)].x() = gapAt(start[static_cast<size_t>(v)].y()) / 2;
-    }
-    SolidScene scene(sewn_.mesh(), std::move(start));
-    dress(scene);
-    return settle(scene, {});
-  }
-
-  std::vector<int> openingVertices(Half half) const {
-    std::vector<int> all;
-    for (const SewnPattern::Line& l : sewn_.lines())
-      if (l.role == EdgeRole::Opening && pattern_.pieces[l.piece].half == half)
-        all.insert(all.end(), l.vertices.begin(), l.vertices.end());
-    return all;
-  }
-
-  // How far the opening stands open at a height, mm: straight between the levels.
-  double gapAt(double y) const {
-    double above = -HUGE_VAL, below = HUGE_VAL, gapAbove = 0, gapBelow = 0;
-    for (const LevelHeight& h : heights_)
-      for (const PatternLevel& l : pattern_.levels) {
-        if (l.id != h.level) continue;
-        if (h.y <= y && h.y > above) above = h.y, gapAbove = l.gaps.opening;
-        if (h.y >= y && h.y < below) below = h.y, gapBelow = l.gaps.opening;
-      }
-    if (above == -HUGE_VAL) return gapBelow;
-    if (below == HUGE_VAL) return gapAbove;
-    return below > above ? gapAbove + (gapBelow - gapAbove) * (y - above) / (below - above) : gapAbove;
-  }
-
-  void dress(SolidScene& scene) const {
-    for (size_t i = 0; i < sewn_.pieces().size(); ++i) scene.setCloth(static_cast<int>(i), Cloth{}, 1, kClothWeight);
-    std::vector<double> firm;  // where the cloth begins: it slides by far less than a zone is wide
-    for (const Vector3d& p : scene.start()) firm.push_back(firmness(p.y(), skin_.place(p).angle));
-    scene.body = [this, firm = std::move(firm)](int vertex, const Vector3d& p) {
-      const RadialBody::Place place = skin_.place(p);
-      return Touch{place.depth, place.outwards, firm[static_cast<size_t>(vertex)]};
-    };
-    for (const int v : centreVertices(sewn_, pattern_, Half::Front)) scene.fix(v, 0);
-    for (const int v : centreVertices(sewn_, pattern_, Half::Back)) scene.fix(v, 0);
-    for (const SewnPattern::Line& l : sewn_.lines())
-      if (isSewn(l.role) || isCentre(l.role)) addBone(scene, l);
-    for (const size_t i : sewn_.pieces())
-      for (const Mark& m : pattern_.pieces[i].levelMarks())
-        if (m.id == level::kWaist)
-          for (const Anchor* a : {&m.a, &m.b})
-            if (const auto spot = sewn_.spot(i, *a))
-              scene.hold(spot->part < 0.5 ? spot->from : spot->to, 1, form_.yOf(id::kWaist), kHold);
-  }
-
-  // Along what runs down: panel seams and openings.
-  static void addBone(SolidScene& scene, const SewnPattern::Line& line) {
-    if (line.role != EdgeRole::Seam && !isCentre(line.role)) return;
-    Bone bone{line.vertices, {}};
-    for (size_t i = 0; i + 1 < line.at.size(); ++i) bone.lengths.push_back(line.at[i + 1] - line.at[i]);
-    bone.bending /= 2;  // each seam has two sides
-    bone.stretching /= 2;
-    scene.addBone(std::move(bone));
-  }
-
-  double firmness(double y, double angle) const {
-    const double bust = form_.yOf(id::kBust), under = form_.yOf(id::kUnderbust), waist = form_.yOf(id::kWaist);
-    if (y < under) return angle < std::numbers::pi / 3 && y > bust - (under - bust) ? kBreast : kRibs;
-    if (y < waist) return kRibs + (kWaist - kRibs) * (y - under) / (waist - under);
-    return kWaist + (kHip - kWaist) * std::min(1.0, (y - waist) / (form_.yOf(id::kHighHip) - waist));
-  }
-
-  Vector3d at(const SewnPattern::Spot& s) const {
-    const auto p = [&](int v) { return rest_.positions[static_cast<size_t>(v)]; };
-    return (1 - s.part) * p(s.from) + s.part * p(s.to);
-  }
+  const Vector3d& at(int v) const { return trial_.rest().positions[static_cast<size_t>(v)]; }
 
   void tellLevels(TryOn& t) const {
     constexpr double kFront = 60, kBack = 120;  // degrees from centre front
-    for (const LevelHeight& h : heights_) {
+    for (const LevelHeight& h : trial_.heights()) {
       std::vector<double> front, side, back;
-      for (const size_t i : sewn_.pieces())
-        for (const Mark& m : pattern_.pieces[i].levelMarks())
+      for (const size_t i : trial_.sewn().pieces())
+        for (const Mark& m : trial_.pattern().pieces[i].levelMarks())
           for (const Anchor* a : {&m.a, &m.b}) {
-            const auto spot = h.level == m.id ? sewn_.spot(i, *a) : std::nullopt;
+            const auto spot = h.level == m.id ? trial_.sewn().spot(i, *a) : std::nullopt;
             if (!spot) continue;
-            const double angle = degreesRound(at(*spot));
-            (angle < kFront ? front : angle < kBack ? side : back).push_back(at(*spot).y() - h.y);
+            const Vector3d place = trial_.at(*spot);
+            const double angle = trial_.degreesRound(place);
+            (angle < kFront ? front : angle < kBack ? side : back).push_back(place.y() - h.y);
           }
-      if (!front.empty() || !side.empty() || !back.empty())
-        t.levels.push_back({h.level, median(front), median(side), median(back), pressureNear(h.y)});
+      if (front.empty() && side.empty() && back.empty()) continue;
+      LevelSeat seat{h.level, trial_.pattern().levelName(h.level), median(front), median(side), median(back), h.y};
+      tellPressure(seat, h.y);
+      t.levels.push_back(std::move(seat));
     }
   }
 
-  double degreesRound(const Vector3d& p) const { return skin_.place(p).angle * 180 / std::numbers::pi; }
-
-  // kPa.
-  double pressureNear(double y) const {
-    constexpr double kNear = 15, kKpa = 1000;  // mm; kPa in a N/mm2
-    double sum = 0;
-    int count = 0;
-    for (size_t v = 0; v < rest_.positions.size(); ++v) {
-      if (std::abs(rest_.positions[v].y() - y) > kNear || rest_.pressure[v] <= 0) continue;
-      sum += rest_.pressure[v];
-      ++count;
+  // Of the cloth near a height that touches: how hard it presses, and what its tension round the body would press on a
+  // cylinder of the body's mean radius there.
+  void tellPressure(LevelSeat& seat, double y) const {
+    constexpr double kNear = 15;  // mm
+    double pressing = 0, tension = 0, radius = 0;
+    int touching = 0, all = 0;
+    for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
+      const Vector3d& p = trial_.rest().positions[v];
+      if (std::abs(p.y() - y) > kNear) continue;
+      tension += tension_[v];
+      radius += std::hypot(p.x(), p.z() - trial_.skin().middle(p.y()));
+      ++all;
+      if (trial_.rest().pressure[v] <= 0) continue;
+      pressing += trial_.rest().pressure[v];
+      ++touching;
     }
-    return count > 0 ? kKpa * sum / count : 0;
+    if (touching > 0) seat.pressure = kKpa * pressing / touching;
+    if (all > 0) seat.laplace = kKpa * (tension / all) / (radius / all);
   }
 
   // Where the princess line, or the line that runs over the bust point, carries its bust notch.
   void tellBustPoint(TryOn& t) const {
     double nearest = HUGE_VAL;
-    for (const size_t i : sewn_.pieces()) {
-      const Piece& p = pattern_.pieces[i];
+    for (const size_t i : trial_.sewn().pieces()) {
+      const Piece& p = trial_.pattern().pieces[i];
       if (p.half == Half::Back) continue;
       for (const Mark& m : p.levelMarks()) {
         if (m.id != level::kBust) continue;
         for (const Anchor* a : {&m.a, &m.b}) {
-          const auto spot = sewn_.spot(i, *a);
+          const auto spot = trial_.sewn().spot(i, *a);
           if (!spot) continue;
-          const Vector3d here = at(*spot);
+          const Vector3d here = trial_.at(*spot);
           const double aside = std::abs(here.x() - span_ / 2);
           if (aside >= nearest) continue;
           nearest = aside;
-          t.bustPoint = here.y() - form_.yOf(id::kBust);
+          t.bustPoint = here.y() - trial_.form().yOf(id::kBust);
         }
       }
     }
   }
 
-  void tellTop(TryOn& t) const {
-    constexpr double kPerCm = 10;  // N/cm in a N/mm
-    std::vector<double> tension(rest_.positions.size(), 0), count(rest_.positions.size(), 0);
-    for (size_t i = 0; i < rest_.cloth.size(); ++i)
-      for (const int v : sewn_.mesh().triangles[i].vertices) {
-        tension[static_cast<size_t>(v)] += std::max(0.0, rest_.cloth[i].tension[0] + rest_.cloth[i].tension[1]);
-        count[static_cast<size_t>(v)] += 1;
-      }
-    for (const SewnPattern::Line& l : sewn_.lines()) {
-      if (l.role != EdgeRole::Top) continue;
+  std::vector<EdgeStand> along(EdgeRole role) const {
+    std::vector<EdgeStand> all;
+    for (const SewnPattern::Line& l : trial_.sewn().lines()) {
+      if (l.role != role) continue;
       for (const int v : l.vertices) {
         const auto i = static_cast<size_t>(v);
-        const RadialBody::Place place = skin_.place(rest_.positions[i]);
-        t.top.push_back({pattern_.pieces[l.piece].id, l.edge, place.angle * 180 / std::numbers::pi, -place.depth,
-                         count[i] > 0 ? kPerCm * tension[i] / count[i] : 0});
+        all.push_back({trial_.pattern().pieces[l.piece].id, l.edge, v, angle_[i], off_[i], kPerCm * tension_[i]});
       }
     }
-    std::sort(t.top.begin(), t.top.end(), [](const EdgeStand& a, const EdgeStand& b) { return a.angle < b.angle; });
+    std::sort(all.begin(), all.end(), [](const EdgeStand& a, const EdgeStand& b) { return a.angle < b.angle; });
+    return all;
   }
 
-  const Pattern& pattern_;
-  const BodyForm form_;
-  const RadialBody skin_;
-  const std::vector<LevelHeight> heights_;
-  SewnPattern sewn_;
+  // Across the edges of openings, from the cloth beside them: the traction on the edge, square to it.
+  void tellOpening(TryOn& t) const {
+    std::vector<std::vector<size_t>> round(trial_.rest().positions.size());
+    const std::vector<SewnMesh::Triangle>& triangles = trial_.sewn().mesh().triangles;
+    for (size_t i = 0; i < triangles.size(); ++i)
+      for (const int v : triangles[i].vertices) round[static_cast<size_t>(v)].push_back(i);
+    for (const SewnPattern::Line& l : trial_.sewn().lines()) {
+      if (l.role != EdgeRole::Opening) continue;
+      const Path& path = trial_.pattern().pieces[l.piece].edge(l.edge).path;
+      for (size_t k = 0; k < l.vertices.size(); ++k) {
+        const Vec2 run = unit(path.tangentAt(l.at[k])), across{run.y, -run.x};
+        const Vector3d& place = at(l.vertices[k]);
+        double sum = 0;
+        const std::vector<size_t>& near = round[static_cast<size_t>(l.vertices[k])];
+        for (const size_t i : near) {
+          const Eigen::Vector3d& n = trial_.rest().cloth[i].tension;
+          sum += across.x * across.x * n[0] + across.y * across.y * n[1] +
+                 std::numbers::sqrt2 * across.x * across.y * n[2];
+        }
+        t.opening.push_back(
+            {place.y(), kPerCm * sum / static_cast<double>(std::max<size_t>(1, near.size())), 2 * place.x()});
+      }
+    }
+    std::sort(t.opening.begin(), t.opening.end(), [](const auto& a, const auto& b) { return a.y < b.y; });
+  }
+
+  // The seam between front and back: the straight line through it, seen from the side, by least squares.
+  void tellSide(TryOn& t) const {
+    std::vector<Vec2> line;  // (z, y)
+    const Pattern& pattern = trial_.pattern();
+    for (const Seam& s : pattern.seams) {
+      if (s.kind != SeamKind::Plain || pattern.pieces[s.a.piece].half == pattern.pieces[s.b.piece].half) continue;
+      for (const EdgeUse& use : s.a.chain)
+        for (const SewnPattern::Line& l : trial_.sewn().lines())
+          if (l.piece == s.a.piece && l.edge == use.edge)
+            for (const int v : l.vertices) line.push_back({at(v).z(), at(v).y()});
+    }
+    if (line.size() < 3) return;
+    Vec2 mean;
+    for (const Vec2 p : line) mean = mean + p / static_cast<double>(line.size());
+    double zy = 0, yy = 0;
+    for (const Vec2 p : line) {
+      zy += (p.x - mean.x) * (p.y - mean.y);
+      yy += (p.y - mean.y) * (p.y - mean.y);
+    }
+    if (yy <= 0) return;
+    Plumb plumb{std::atan(zy / yy) * 180 / std::numbers::pi, 0};
+    for (const Vec2 p : line) plumb.wander = std::max(plumb.wander, std::abs(p.x - mean.x - zy / yy * (p.y - mean.y)));
+    t.side = plumb;
+  }
+
+  // Between bust and underbust, over the breast: how much room there is between cloth and skin.
+  void tellCups(TryOn& t) const {
+    constexpr double kUnsure = 0.15, kMl = 1000;  // of the breast's volume; mm3
+    const BodyForm& form = trial_.form();
+    const double bust = form.yOf(id::kBust), under = form.yOf(id::kUnderbust);
+    const FormSection s = form.section(bust);
+    if (s.breastDepth <= 0) return;
+    double room = 0;
+    for (const SewnMesh::Triangle& part : trial_.sewn().mesh().triangles) {
+      Vector3d middle = Vector3d::Zero();
+      double off = 0;
+      for (const int v : part.vertices) {
+        middle += at(v) / 3;
+        off += off_[static_cast<size_t>(v)] / 3;
+      }
+      // Over the cleft cloth stands off whatever the cup holds.
+      const bool over = middle.y() > bust - (under - bust) && middle.y() < under && middle.z() > s.axis &&
+                        middle.x() > s.breastX - s.breastInner / 2 && middle.x() < s.breastX + s.breastOuter;
+      if (over)
+        room += std::abs(cross(part.flat[1] - part.flat[0], part.flat[2] - part.flat[0])) / 2 * std::max(0.0, off);
+    }
+    // A quarter of an ellipsoid below, as much above.
+    const double breast =
+        2.0 / 3 * std::numbers::pi / 2 * (s.breastInner + s.breastOuter) / 2 * s.breastDepth * 2 * (under - bust);
+    const double both = 2 * room / kMl, unsure = kUnsure * 2 * breast / kMl;
+    t.cups = CupRoom{std::max(0.0, both - unsure), both + unsure};
+  }
+
+  void tellCloth(ClothPicture& cloth) const {
+    for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
+      const Vector3d& p = trial_.rest().positions[v];
+      cloth.points.push_back({p.x(), p.y(), p.z()});
+      cloth.pressure.push_back(kKpa * trial_.rest().pressure[v]);
+    }
+    cloth.angle = angle_;
+    cloth.off = off_;
+    cloth.stretch = stretch_;
+    cloth.slack = slack_;
+    for (const SewnMesh::Triangle& t : trial_.sewn().mesh().triangles)
+      cloth.triangles.push_back({t.vertices, trial_.sewn().pieces()[static_cast<size_t>(t.piece)]});
+    for (const SewnPattern::Line& l : trial_.sewn().lines())
+      (isSewn(l.role) ? cloth.seams : cloth.edges).push_back(l.vertices);
+  }
+
+  // As deep as the cloth near a place presses the skin in, mm.
+  double pressedIn(const Vector3d& place) const {
+    constexpr double kNear = 20;  // mm
+    double sum = 0, weight = 0;
+    for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
+      const Vector3d& p = trial_.rest().positions[v];
+      const double far = (p - Vector3d(std::abs(place.x()), place.y(), place.z())).squaredNorm() / (kNear * kNear);
+      if (far > 4) continue;
+      const double w = std::exp(-2 * far);
+      sum += w * std::max(0.0, trial_.rest().depth[v]);
+      weight += w;
+    }
+    return weight > 0.05 ? sum / weight : 0;
+  }
+
+  // Pressed in where the cloth presses.
+  void tellSkin(SkinPicture& skin) const {
+    constexpr int kRound = 96;
+    constexpr double kDown = 6, kBelow = 40;  // mm
+    skin.columns = kRound + 1;
+    double lowest = trial_.form().bottom();
+    for (const Vector3d& p : trial_.rest().positions) lowest = std::max(lowest, p.y());
+    for (double y = trial_.skin().top(); y <= std::min(trial_.skin().bottom(), lowest + kBelow); y += kDown)
+      for (int i = 0; i <= kRound; ++i) {
+        const double angle = 2 * std::numbers::pi * i / kRound - std::numbers::pi;
+        const Vector3d p = trial_.skin().skin(angle, y, -pressedIn(trial_.skin().skin(angle, y)));
+        skin.points.push_back({p.x(), p.y(), p.z()});
+      }
+  }
+
+  const Trial& trial_;
   const double span_;
-  Rest rest_;
-  int steps_ = 0;
+  std::vector<double> angle_, off_, tension_, stretch_, slack_;  // by vertex
 };
+
+// So that no shell has more vertices than can be laid at once.
+double widened(double spacing, const Pattern& pattern) {
+  double area = 0;  // of a half, mm2
+  for (const Piece& p : pattern.pieces)
+    if (isWorn(p)) area += std::abs(signedArea(p.outline(1)));
+  const double perVertex = std::sqrt(3) / 2;  // of the square of the spacing, in a grid of equal triangles
+  return std::max(spacing, std::sqrt(area / (perVertex * kMostVertices)));
+}
 
 }  // namespace
 
 Result<TryOn> tryOn(const Pattern& pattern, const Body& body, const TryOnOptions& options) {
-  for (const Piece& p : pattern.pieces) {
-    const bool overShoulder =
-        std::any_of(p.edges.begin(), p.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Armhole; });
-    if (p.layer == "shell" && (overShoulder || p.part == Part::Yoke))
-      return Problem{p.name, "it goes over the shoulder, and the form ends under the arms",
-                     "try on a garment that ends at a top edge below the shoulders"};
-  }
+  const bool opens = std::any_of(pattern.levels.begin(), pattern.levels.end(),
+                                 [](const PatternLevel& l) { return l.gaps.opening > 0; });
+  if (options.laced && !opens)
+    return Problem{"The opening", "it has no lacing that could be drawn", "choose lacing, or try it without a tension"};
   try {
-    return Trial(pattern, body, options).told();
+    TryOnOptions wide = options;
+    wide.spacing = widened(options.spacing, pattern);
+    wide.coarse = std::max(options.coarse, wide.spacing > options.spacing ? 1.7 * wide.spacing : 0);
+    const Trial trial(pattern, body, wide);
+    if (trial.stopped()) return Problem{"Trying on", "it was stopped", "try again"};
+    TryOn told = Teller(trial, body.mm(id::kBustSpan)).told();
+    told.laced = options.laced;
+    return told;
   } catch (const std::invalid_argument& e) {  // a piece whose outline crosses itself: the sheet names it
     return Problem{"The pattern", msg("a piece cannot be laid on the body: {}", std::string(e.what())),
                    "mend what fails on the balance sheet first"};
