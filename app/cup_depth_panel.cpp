@@ -11,7 +11,7 @@ namespace armure {
 namespace {
 
 constexpr double kDegrees = 180 / std::numbers::pi;
-constexpr int kLeft = 30, kBottom = 32, kTop = 8, kRight = 8;
+constexpr int kAxisLeft = 30, kAxisBottom = 32, kAxisTop = 8, kAxisRight = 8;
 
 QLabel* label(const char* style) {
   auto* l = new QLabel;
@@ -40,7 +40,7 @@ void DepthCurves::paintEvent(QPaintEvent*) {
   if (depth_.stations.empty()) return;
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
-  const QRectF box(kLeft, kTop, width() - kLeft - kRight, height() - kTop - kBottom);
+  const QRectF box(kAxisLeft, kAxisTop, width() - kAxisLeft - kAxisRight, height() - kAxisTop - kAxisBottom);
   double most = 30;
   for (const DepthStation& s : depth_.stations)
     most = std::max({most, s.bodyAngleRad * kDegrees, s.patternAngleRad * kDegrees});
@@ -56,7 +56,8 @@ void DepthCurves::paintEvent(QPaintEvent*) {
     p.setPen(QPen(theme_->hairline, 1));
     p.drawLine(at(0, d), at(far, d));
     p.setPen(theme_->secondInk);
-    p.drawText(QRectF(0, at(0, d).y() - 8, kLeft - 4, 16), Qt::AlignRight | Qt::AlignVCenter, QString("%1°").arg(d));
+    p.drawText(QRectF(0, at(0, d).y() - 8, kAxisLeft - 4, 16), Qt::AlignRight | Qt::AlignVCenter,
+               QString("%1°").arg(d));
   }
   const double step = units_.unit == Unit::Inch ? kMmPerInch : 25;
   for (double r = step; r < far; r += step) {
@@ -66,7 +67,8 @@ void DepthCurves::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(at(r, 0).x() - 20, box.bottom() + 1, 40, 15), Qt::AlignCenter,
                QString::fromStdString(formatLength(r, units_)));
   }
-  p.drawText(QRectF(kLeft, box.bottom() + 15, box.width(), 16), Qt::AlignRight, "from the bust point to the underbust");
+  p.drawText(QRectF(kAxisLeft, box.bottom() + 15, box.width(), 16), Qt::AlignRight,
+             "from the bust point to the underbust");
   for (const bool pattern : {false, true}) {
     QPolygonF line;
     for (const DepthStation& s : depth_.stations)

@@ -70,6 +70,14 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "combs") window.table().setCombs(true);
   if (view == "shelf") window.showShelf(true);
   if (view == "standing") window.showStanding(true);
+  if (view.startsWith("body")) {  // body, body-pressure, body-standoff
+    window.showOnBody(true);
+    if (view == "body-pressure") {
+      window.onBody().setColour(ClothColour::Pressure);
+      window.onBody().canvas().look(kFromTheSide + 0.5);
+    }
+    if (view == "body-standoff") window.onBody().setColour(ClothColour::StandOff);
+  }
   if (view == "walk") {
     window.session().select({.seam = "side"});
     window.walker().setFocus();
@@ -104,7 +112,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
       view("view",
-           "block, apart, taped, combs, rails, walk, sheet, shelf or standing; of the client: book, dates or pattern",
+           "block, apart, taped, combs, rails, walk, sheet, shelf, standing, body, body-pressure or body-standoff; of "
+           "the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");
   parser.addOptions({demo, dark, picture, stage, view, select});
@@ -130,7 +139,8 @@ int main(int argc, char** argv) {
     if (key.starts_with("measure.")) window.client().goTo(key.substr(8));
   }
   if (parser.isSet(picture)) {
-    QTimer::singleShot(400, &app, [&] {
+    constexpr int kDrawn = 400, kTriedOn = 3000;  // ms
+    QTimer::singleShot(parser.value(view).startsWith("body") ? kTriedOn : kDrawn, &app, [&] {
       const bool done = window.grab().save(parser.value(picture));
       if (!done)
         std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n",

@@ -83,11 +83,11 @@ void MainWindow::makeShortcuts() {
   });
   key(Qt::Key_S, [this] {
     stages_->setStage(Stage::Balance);
-    walker_->setFocus();
+    walker().setFocus();
   });
   key(Qt::Key_R, [this] {
     stages_->setStage(Stage::Shape);
-    rails_->setFocus();
+    rails().setFocus();
   });
   const std::pair<Qt::Key, ClientPage> pages[] = {
       {Qt::Key_F, ClientPage::Figure}, {Qt::Key_K, ClientPage::Book}, {Qt::Key_W, ClientPage::TwoDates}};
@@ -99,6 +99,7 @@ void MainWindow::makeShortcuts() {
     });
   key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
   key(QKeySequence(Qt::Key_P), [this] { showStanding(true); });
+  key(QKeySequence(Qt::Key_V), [this] { showOnBody(true); });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
         [this, i] { stages_->setStage(static_cast<Stage>(i)); });
@@ -108,15 +109,25 @@ void MainWindow::makeShortcuts() {
 
 void MainWindow::showShelf(bool shown) {
   if (shown) stages_->setStage(Stage::Lines);
-  middle_->setCurrentIndex(shown ? 2 : 0);
+  middle_->setCurrentIndex(shown ? middle_->indexOf(shelf_) : 0);
   if (!shown) table_->setFocus();
 }
 
 void MainWindow::showStanding(bool shown) {
   if (shown) stages_->setStage(Stage::Cups);
-  middle_->setCurrentIndex(shown ? 3 : 0);
+  middle_->setCurrentIndex(shown ? middle_->indexOf(standing_) : 0);
   if (shown) {
     standing_->setFocus();
+  } else {
+    table_->setFocus();
+  }
+}
+
+void MainWindow::showOnBody(bool shown) {
+  if (shown && stages_->stage() < Stage::Balance) stages_->setStage(Stage::Balance);
+  middle_->setCurrentIndex(shown ? middle_->indexOf(onBody_) : 0);
+  if (shown) {
+    onBody_->canvas().setFocus();
   } else {
     table_->setFocus();
   }
@@ -131,11 +142,12 @@ void MainWindow::showStage(Stage stage) {
   showTable(!client);
   toFigure_->setVisible(client);
   toStanding_->setVisible(stage == Stage::Cups);
+  toBody_->setVisible(stage >= Stage::Balance);
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
   table_->setPaperShown(info.paper);
-  railsBox_->setVisible(info.strip == Strip::Rails);
-  walkerBox_->setVisible(info.strip == Strip::Walker);
+  railsStrip_->setVisible(info.strip == Strip::Rails);
+  walkerStrip_->setVisible(info.strip == Strip::Walker);
   table_->setGuidesShown(info.guides);
   table_->setLinesShown(info.lines ? info.name : "");
   table_->setBalanceShown(info.moves);
@@ -185,8 +197,8 @@ void MainWindow::mend(const CheckRow& row) {
       break;
   }
   stages_->setStage(Stage::Shape);
-  rails_->setFocus();
-  rails_->stand(row.level.empty() ? "waist" : row.level, row.seam.empty() ? row.edge : row.seam);
+  rails().setFocus();
+  rails().stand(row.level.empty() ? "waist" : row.level, row.seam.empty() ? row.edge : row.seam);
 }
 
 void MainWindow::setDark(bool dark) {
@@ -200,13 +212,14 @@ void MainWindow::setDark(bool dark) {
   }
   stages_->setTheme(theme);
   table_->setTheme(theme);
-  rails_->setTheme(theme);
-  walker_->setTheme(theme);
+  rails().setTheme(theme);
+  walker().setTheme(theme);
   workings_->setTheme(theme);
   sheet_->setTheme(theme);
   depth_->setTheme(theme);
   shelf_->setTheme(theme);
   standing_->setTheme(theme);
+  onBody_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())
@@ -256,16 +269,7 @@ void MainWindow::refresh() {
                                 : QString());
   attention_->setText(design ? QString("%1 to mend").arg(failing) : QString());
   stages_->setAttention(Stage::Client, session_.problem().has_value() || session_.openQuestions() > 0);
-  railsSchool_->setText("school: " + optionLabel("distribution.school"));
-  giveBack_->setEnabled(rails_->anythingHeld());
   stages_->setAttention(Stage::Balance, failing > 0);
-}
-
-// The words for the option in force.
-QString MainWindow::optionLabel(std::string_view key) const {
-  const RuleInfo& rule = *findRule(key);
-  const auto at = static_cast<size_t>(session_.rule(key).number);
-  return QString::fromUtf8(rule.options[at].label.data(), static_cast<qsizetype>(rule.options[at].label.size()));
 }
 
 void MainWindow::tellFault(const QString& what) {

@@ -11,6 +11,7 @@
 #include <QStackedWidget>
 #include <functional>
 
+#include "app/body_view.h"
 #include "app/client_pages.h"
 #include "app/client_records.h"
 #include "app/client_tray.h"
@@ -20,10 +21,10 @@
 #include "app/order_files.h"
 #include "app/order_session.h"
 #include "app/preferences.h"
-#include "app/rails_view.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
 #include "app/standing_view.h"
+#include "app/strips.h"
 #include "app/style_shelf.h"
 #include "app/table_view.h"
 #include "app/workings_panel.h"
@@ -38,9 +39,9 @@ class MainWindow : public QMainWindow {
 
   OrderSession& session() { return session_; }
   StageBar& stages() { return *stages_; }
-  SeamWalker& walker() { return *walker_; }
+  SeamWalker& walker() { return walkerStrip_->walker(); }
   TableView& table() { return *table_; }
-  RailsView& rails() { return *rails_; }
+  RailsView& rails() { return railsStrip_->rails(); }
   ClientTray& client() { return *client_; }
   ClientRecords& records() { return records_; }
   ClientPages& pages() { return *pages_; }
@@ -48,7 +49,9 @@ class MainWindow : public QMainWindow {
   void showTable(bool shown);
   void showStanding(bool shown);  // the cup, in place of the table
   StandingView& standing() { return *standing_; }
-  void showShelf(bool shown);  // the styles, in place of the table
+  void showShelf(bool shown);   // the styles, in place of the table
+  void showOnBody(bool shown);  // tried on, in place of the table
+  BodyView& onBody() { return *onBody_; }
 
   void openFile(const QString& path) { files_->openFile(path); }  // a Problem is shown in the band
   void setDark(bool dark);
@@ -68,8 +71,6 @@ class MainWindow : public QMainWindow {
   QWidget* makeHeader();
   QWidget* makeMiddle();
   QWidget* makeTable();
-  QWidget* makeRails();
-  QWidget* makeWalker();
   QWidget* makeColumn();
   QWidget* makeFooter();
   QWidget* makePrepareTools();
@@ -81,7 +82,6 @@ class MainWindow : public QMainWindow {
   void refreshOpenSeam();
   void showStage(Stage stage);
   void mend(const CheckRow& row);  // takes the way the balance sheet offers
-  QString optionLabel(std::string_view key) const;
   void toggleDark() { setDark(!dark_); }
   OrderSession session_;
   ClientRecords records_;
@@ -91,14 +91,9 @@ class MainWindow : public QMainWindow {
   TableView* table_ = nullptr;
   QStackedWidget *middle_ = nullptr, *lower_ = nullptr;
   QSplitter* column_ = nullptr;
-  RailsView* rails_ = nullptr;
-  SeamWalker* walker_ = nullptr;
-  QWidget* walkerBox_ = nullptr;
-  QLabel* walkedSeam_ = nullptr;
-  QPushButton* openSeam_ = nullptr;
-  QWidget* railsBox_ = nullptr;
-  QLabel* railsSchool_ = nullptr;
-  QPushButton *combs_ = nullptr, *giveBack_ = nullptr;
+  RailsStrip* railsStrip_ = nullptr;
+  WalkerStrip* walkerStrip_ = nullptr;
+  QPushButton *combs_ = nullptr, *openSeam_ = nullptr;
   ClientPages* pages_ = nullptr;
   ClientTray* client_ = nullptr;
   FindingsPanel* findings_ = nullptr;
@@ -106,7 +101,8 @@ class MainWindow : public QMainWindow {
   CupDepthPanel* depth_ = nullptr;
   StyleShelf* shelf_ = nullptr;
   StandingView* standing_ = nullptr;
-  QPushButton* toStanding_ = nullptr;
+  BodyView* onBody_ = nullptr;
+  QPushButton *toStanding_ = nullptr, *toBody_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

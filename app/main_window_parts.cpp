@@ -27,28 +27,6 @@ QScrollArea* scrolled(QWidget* inside, const QString& name) {
   return area;
 }
 
-// A strip below the table: a line of words and buttons, and room for what is worked on.
-struct StripBox {
-  QWidget* box;
-  QVBoxLayout* rows;
-  QHBoxLayout* head;
-};
-
-StripBox stripBelow(int height) {
-  auto* box = new QWidget;
-  box->setObjectName("strip");
-  box->setAttribute(Qt::WA_StyledBackground);
-  box->setFixedHeight(height);
-  auto* rows = new QVBoxLayout(box);
-  rows->setContentsMargins(0, 6, 0, 4);
-  rows->setSpacing(2);
-  auto* head = new QHBoxLayout;
-  head->setContentsMargins(20, 0, 12, 0);
-  rows->addLayout(head);
-  box->hide();
-  return {box, rows, head};
-}
-
 }  // namespace
 
 QPushButton* MainWindow::plainButton(const QString& name, const QString& text, const QString& hint,
@@ -151,8 +129,11 @@ QWidget* MainWindow::makeMiddle() {
   rows->setContentsMargins(0, 0, 0, 0);
   rows->setSpacing(1);
   rows->addWidget(makeTable(), 1);
-  rows->addWidget(makeRails());
-  rows->addWidget(makeWalker());
+  rows->addWidget(railsStrip_ = new RailsStrip(session_));
+  rows->addWidget(walkerStrip_ = new WalkerStrip(session_));
+  connect(&rails(), &RailsView::refused, band_, [this](const QString& why) { band_->tell(why); });
+  connect(table_, &TableView::refused, band_, [this](const QString& why) { band_->tell(why); });
+  connect(&walker(), &SeamWalker::fingersChanged, table_, &TableView::setFingers);
   middle_->addWidget(work);
   middle_->addWidget(pages_);
   shelf_ = new StyleShelf(session_);
@@ -161,6 +142,9 @@ QWidget* MainWindow::makeMiddle() {
   standing_ = new StandingView(session_);
   middle_->addWidget(standing_);
   connect(standing_, &StandingView::left, this, [this] { showStanding(false); });
+  onBody_ = new BodyView(session_);
+  middle_->addWidget(onBody_);
+  connect(onBody_, &BodyView::left, this, [this] { showOnBody(false); });
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
   connect(&records_, &ClientRecords::failed, band_, [this](const Problem& problem) { band_->tell(problem); });
@@ -180,6 +164,10 @@ QWidget* MainWindow::makeTable() {
   toStanding_->setToolTip("The cup closed and standing in its frame (P)");
   overlay->addWidget(toStanding_);
   connect(toStanding_, &QPushButton::clicked, this, [this] { showStanding(true); });
+  toBody_ = pillButton("on the body", false);
+  toBody_->setToolTip("The balanced pieces sewn and tried on (V)");
+  overlay->addWidget(toBody_);
+  connect(toBody_, &QPushButton::clicked, this, [this] { showOnBody(true); });
   combs_ = pillButton("combs");
   combs_->setToolTip("How strongly every edge is bent (C on the table)");
   overlay->addWidget(combs_);
@@ -206,67 +194,6 @@ QWidget* MainWindow::makeTable() {
   connect(table_, &TableView::modeChanged, this, &MainWindow::refreshOpenSeam);
   connect(&session_, &OrderSession::selectionChanged, this, &MainWindow::refreshOpenSeam);
   return table_;
-}
-
-QWidget* MainWindow::makeWalker() {
-  constexpr int kWalkerHeight = 252;
-  const StripBox strip = stripBelow(kWalkerHeight);
-  walkerBox_ = strip.box;
-  QHBoxLayout* head = strip.head;
-  walkedSeam_ = new QLabel;
-  walkedSeam_->setObjectName("heading");
-  auto* reading = new QLabel;
-  reading->setObjectName("walkReading");
-  reading->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // it must not widen the window
-  auto* hint = new QLabel("drag along the ruler");
-  hint->setObjectName("lesser");
-  head->addWidget(walkedSeam_);
-  head->addSpacing(8);
-  head->addWidget(reading, 1);
-  head->addWidget(hint);
-  walker_ = new SeamWalker(session_);
-  strip.rows->addWidget(walker_, 1);
-  connect(walker_, &SeamWalker::fingersChanged, table_, &TableView::setFingers);
-  connect(walker_, &SeamWalker::seamChanged, this, [this, reading, hint] {
-    hint->setVisible(!walker_->finger());
-    reading->setText(walker_->reading());
-    reading->setToolTip(walker_->reading());
-    const Seam* seam = session_.design() ? session_.design()->pattern.seam(walker_->seam()) : nullptr;
-    if (seam) walkedSeam_->setText(words(seam->name));
-  });
-  return walkerBox_;
-}
-
-QWidget* MainWindow::makeRails() {
-  constexpr int kRailsHeight = 262;
-  const StripBox strip = stripBelow(kRailsHeight);
-  railsBox_ = strip.box;
-  QHBoxLayout* head = strip.head;
-  auto* title = new QLabel("Rails");
-  title->setObjectName("heading");
-  auto* hint = new QLabel("drag the side of a gap");
-  hint->setObjectName("lesser");
-  railsSchool_ = new QLabel;
-  railsSchool_->setObjectName("working");
-  head->addWidget(title);
-  head->addWidget(hint);
-  head->addStretch(1);
-  head->addWidget(railsSchool_);
-  rails_ = new RailsView(session_);
-  auto* add = new QPushButton("Add a level");
-  add->setObjectName("small");
-  add->setToolTip("A rail more, between underbust and waist first (N on the rails)");
-  giveBack_ = new QPushButton("Give all back");
-  giveBack_->setObjectName("small");
-  giveBack_->setToolTip("Everything held by hand goes back to the school");
-  connect(add, &QPushButton::clicked, rails_, &RailsView::addLevel);
-  connect(giveBack_, &QPushButton::clicked, rails_, &RailsView::giveAllBack);
-  head->addWidget(giveBack_);
-  head->addWidget(add);
-  strip.rows->addWidget(rails_, 1);
-  connect(rails_, &RailsView::refused, band_, [this](const QString& why) { band_->tell(why); });
-  connect(table_, &TableView::refused, band_, [this](const QString& why) { band_->tell(why); });
-  return railsBox_;
 }
 
 QWidget* MainWindow::makeColumn() {

@@ -1,43 +1,20 @@
 #include "app/standing_view.h"
 
 #include <QHBoxLayout>
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 #include <numeric>
 #include <set>
 
 #include "app/client_pages.h"
+#include "render/in_space.h"
 
 namespace armure {
 namespace {
 
-constexpr int kWait = 120;          // ms after the last change
-constexpr double kStep = 0.1;       // radians for a key
-constexpr double kPerPixel = 0.01;  // radians for the mouse
-
-Vec3 turned(Vec3 p, double turn, double tilt) {
-  const double x = std::cos(turn) * p.x + std::sin(turn) * p.z, z = std::cos(turn) * p.z - std::sin(turn) * p.x;
-  return {x, std::cos(tilt) * p.y - std::sin(tilt) * z, std::sin(tilt) * p.y + std::cos(tilt) * z};
-}
-
-// Twice the area of a triangle, square to it.
-Vec3 normalOf(Vec3 a, Vec3 b, Vec3 c) {
-  const Vec3 u{b.x - a.x, b.y - a.y, b.z - a.z}, v{c.x - a.x, c.y - a.y, c.z - a.z};
-  return {u.y * v.z - u.z * v.y, u.z * v.x - u.x * v.z, u.x * v.y - u.y * v.x};
-}
-
-QColor shaded(const QColor& base, double light) {
-  const double l = std::clamp(0.6 + 0.45 * light, 0.4, 1.05);
-  return QColor::fromRgbF(static_cast<float>(std::min(1.0, base.redF() * l)),
-                          static_cast<float>(std::min(1.0, base.greenF() * l)),
-                          static_cast<float>(std::min(1.0, base.blueF() * l)));
-}
-
+constexpr int kWait = 120;  // ms after the last change
 // The cup as it is seen from one side, in the middle of a picture.
 class CupPicture {
  public:
@@ -52,8 +29,7 @@ class CupPicture {
       middle.y += cup.points[id].y / count;
       middle.z += cup.points[id].z / count;
     }
-    for (const Vec3& point : cup.points)
-      at_.push_back(turned({point.x - middle.x, point.y - middle.y, point.z - middle.z}, turn, tilt));
+    for (const Vec3& point : cup.points) at_.push_back(turned(minus(point, middle), turn, tilt));
     double reach = 1;
     for (size_t id : used) reach = std::max({reach, std::abs(at_[id].x), std::abs(at_[id].y)});
     scale_ = 0.8 * std::min(centre_.x(), centre_.y() - 40) / reach;
@@ -65,8 +41,8 @@ class CupPicture {
     for (size_t i : fromBehind()) {
       const auto& t = cup_.triangles[i];
       Vec3 mean;
-      for (size_t id : t) mean = {mean.x + normals[id].x, mean.y + normals[id].y, mean.z + normals[id].z};
-      const double size = std::sqrt(mean.x * mean.x + mean.y * mean.y + mean.z * mean.z);
+      for (size_t id : t) mean = plus(mean, normals[id]);
+      const double size = lengthOf(mean);
       // From above on the left, in front; the inside is darker.
       const double light = size > 0 ? (-0.3 * mean.x - 0.4 * mean.y + 0.87 * mean.z) / size : 0;
       const bool outside = normalOf(at_[t[0]], at_[t[1]], at_[t[2]]).z > 0;
@@ -100,7 +76,7 @@ class CupPicture {
     std::vector<Vec3> normals(at_.size());
     for (const auto& t : cup_.triangles) {
       const Vec3 n = normalOf(at_[t[0]], at_[t[1]], at_[t[2]]);
-      for (size_t id : t) normals[id] = {normals[id].x + n.x, normals[id].y + n.y, normals[id].z + n.z};
+      for (size_t id : t) normals[id] = plus(normals[id], n);
     }
     return normals;
   }
@@ -165,40 +141,22 @@ void StandingView::refresh() {
   update();
 }
 
-void StandingView::turnBy(double turn, double tilt) {
-  turn_ = std::remainder(turn_ + turn, 2 * std::numbers::pi);
-  tilt_ = std::clamp(tilt_ + tilt, -1.5, 1.5);
-  update();
-}
-
 void StandingView::mousePressEvent(QMouseEvent* event) {
   setFocus();
-  lastAt_ = event->position();
+  turning_.press(*event);
 }
 
 void StandingView::mouseMoveEvent(QMouseEvent* event) {
-  if (!(event->buttons() & Qt::LeftButton)) return;
-  const QPointF by = event->position() - lastAt_;
-  lastAt_ = event->position();
-  turnBy(kPerPixel * by.x(), -kPerPixel * by.y());
+  if (turning_.drag(*event)) update();
 }
 
 void StandingView::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Left:
-      return turnBy(-kStep, 0);
-    case Qt::Key_Right:
-      return turnBy(kStep, 0);
-    case Qt::Key_Up:
-      return turnBy(0, kStep);
-    case Qt::Key_Down:
-      return turnBy(0, -kStep);
-    case Qt::Key_Escape:
-      emit left();
-      return;
-    default:
-      return QWidget::keyPressEvent(event);
+  if (turning_.key(*event)) return update();
+  if (event->key() == Qt::Key_Escape) {
+    emit left();
+    return;
   }
+  QWidget::keyPressEvent(event);
 }
 
 void StandingView::paintEvent(QPaintEvent*) {
@@ -211,7 +169,7 @@ void StandingView::paintEvent(QPaintEvent*) {
     p.drawText(rect(), Qt::AlignCenter, "There is no cup to stand yet.");
     return;
   }
-  const CupPicture picture(cup_, *theme_, turn_, tilt_, size());
+  const CupPicture picture(cup_, *theme_, turning_.turn(), turning_.tilt(), size());
   picture.drawSheets(p);
   picture.drawLines(p);
   p.setPen(theme_->secondInk);

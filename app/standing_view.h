@@ -8,6 +8,7 @@
 #include <QWidget>
 
 #include "app/order_session.h"
+#include "app/turning.h"
 #include "parts/cups/standing.h"
 #include "render/theme.h"
 
@@ -19,8 +20,8 @@ class StandingView : public QWidget {
   explicit StandingView(OrderSession& session, QWidget* parent = nullptr);
   void setTheme(const Theme& theme);
   const StandingCup& cup() const { return cup_; }
-  double turn() const { return turn_; }
-  double tilt() const { return tilt_; }
+  double turn() const { return turning_.turn(); }
+  double tilt() const { return turning_.tilt(); }
 
  signals:
   void left();
@@ -34,15 +35,13 @@ class StandingView : public QWidget {
 
  private:
   void refresh();
-  void turnBy(double turn, double tilt);
 
   OrderSession& session_;
   const Theme* theme_;
   QTimer later_;
   StandingCup cup_;
-  bool asIfCut_ = false;                // the bust lies in the seam: drawn as a cut cup of two pieces would stand
-  double turn_ = -0.45, tilt_ = -0.15;  // radians, about the upright and about the level axis
-  QPointF lastAt_;
+  bool asIfCut_ = false;  // the bust lies in the seam: drawn as a cut cup of two pieces would stand
+  Turning turning_{-0.45, -0.15};
 };
 
 }  // namespace armure

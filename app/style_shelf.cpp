@@ -13,7 +13,7 @@
 namespace armure {
 namespace {
 
-constexpr int kWide = 186, kHigh = 104, kNames = 34;  // pixels of a card
+constexpr int kWide = 186, kHigh = 104, kNamesHigh = 34;  // pixels of a card
 
 // These measures and school with nothing chosen but the style.
 Order plainOrder(const MeasureSet& measures, const std::string& school, std::string_view style) {
@@ -51,7 +51,7 @@ StyleShelf::StyleShelf(OrderSession& session, QWidget* parent)
   list_->setUniformItemSizes(true);
   list_->setWordWrap(true);
   list_->setIconSize({kWide, kHigh});
-  list_->setGridSize({kWide + 10, kHigh + kNames});
+  list_->setGridSize({kWide + 10, kHigh + kNamesHigh});
   list_->installEventFilter(this);
   column->addWidget(list_, 1);
   connect(list_, &QListWidget::currentRowChanged, this, &StyleShelf::describe);

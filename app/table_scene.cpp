@@ -282,14 +282,14 @@ class SceneMaker {
 
   // Cups lie over each other where they are laid into their frame; their numbers and names step aside.
   void partLabels() {
-    constexpr double kWide = 34, kHigh = 26;  // mm
+    constexpr double kLabelWide = 34, kLabelHigh = 26;  // mm
     std::vector<SceneLabel>& all = scene_.labels;
     for (size_t i = 0; i < all.size(); ++i)
       for (size_t j = i + 1; j < all.size(); ++j) {
         if (all[i].kind != LabelKind::PieceNumber || all[j].kind != LabelKind::PieceNumber) continue;
         const QPointF apart = all[j].at - all[i].at;
-        if (std::abs(apart.x()) >= kWide || std::abs(apart.y()) >= kHigh) continue;
-        const double by = std::copysign((kWide - std::abs(apart.x())) / 2, apart.x());
+        if (std::abs(apart.x()) >= kLabelWide || std::abs(apart.y()) >= kLabelHigh) continue;
+        const double by = std::copysign((kLabelWide - std::abs(apart.x())) / 2, apart.x());
         const QPointF a = all[i].at, b = all[j].at;
         for (SceneLabel& l : all) {
           if (l.at == a)

@@ -51,9 +51,10 @@ QString workingText(const Working& w, LengthFormat units, const Theme& theme) {
 
 // The measure a working is about, or empty.
 std::string_view measureOfKey(std::string_view key) {
-  constexpr std::string_view kPrefix = "measure.";
-  return key.starts_with(kPrefix) && findMeasure(key.substr(kPrefix.size())) ? key.substr(kPrefix.size())
-                                                                             : std::string_view{};
+  constexpr std::string_view kMeasurePrefix = "measure.";
+  return key.starts_with(kMeasurePrefix) && findMeasure(key.substr(kMeasurePrefix.size()))
+             ? key.substr(kMeasurePrefix.size())
+             : std::string_view{};
 }
 
 QString seamText(const Order& order, const Design& d, const Seam& seam, const Theme& theme) {
@@ -111,11 +112,9 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
                      .arg(p.of) +
                  tableOpen();
   for (const LevelLine& l : p.levelLines())
-    for (const PatternLevel& level : d.pattern.levels)
-      if (level.id == l.level)
-        html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")
-                    .arg(words(level.name).toLower(), p.onFold.empty() ? "" : " of the half",
-                         escaped(formatLengthWithUnit(l.width(), order.units)));
+    html += QString("<tr><td>%1, width%2</td><td align='right'><b>%3</b></td></tr>")
+                .arg(words(d.pattern.levelName(l.level)).toLower(), p.onFold.empty() ? "" : " of the half",
+                     escaped(formatLengthWithUnit(l.width(), order.units)));
   html += "</table>";
   QStringList lines;
   for (const Message& line : labelLines(p)) lines << words(line);
