@@ -245,7 +245,19 @@ void BodyForm::buildStations(const Body& body, double torsoAtChest) {
     const double axis = s.back - upperBack + p.backForward * body.mm(id::kBackWaistLength);
     stations_.push_back({levels_[i].y, {s.halfWidth, s.front, s.back, axis}, {}});
   }
+  addBelowWaist();
   findSlopes();
+}
+
+// Between waist and high hip: a line smooth at the waist leaves it too slowly, by some 20 mm of girth in the middle.
+void BodyForm::addBelowWaist() {
+  constexpr double kWhere = 0.4, kGrown = 0.42;  // of the way down; of the difference. Above it the body turns
+  const auto waist =
+      std::find_if(stations_.begin(), stations_.end(), [&](const Station& s) { return s.y == yOf(id::kWaist); });
+  const Station &w = *waist, &a = waist[1];
+  Station below{w.y + kWhere * (a.y - w.y), {}, {}};
+  for (size_t k = 0; k < 4; ++k) below.values[k] = w.values[k] + kGrown * (a.values[k] - w.values[k]);
+  stations_.insert(waist + 1, below);
 }
 
 void BodyForm::findSlopes() {
@@ -271,7 +283,7 @@ void BodyForm::addLegs(const Body& body) {
 // the one in front.
 void BodyForm::findShoulders(const Body& body) {
   constexpr int kRounds = 12;
-  constexpr double kLowest = 0.4, kBack = -15, kForward = 65, kSettled = 0.3;  // part of the chest's height; mm
+  constexpr double kLowest = 0.45, kBack = -30, kForward = 65, kSettled = 0.3;  // part of the chest's height; mm
   double y = 0.1 * yChest_, z = 20;
   const std::vector<Station> below = stations_;
   for (int round = 0; round < kRounds; ++round) {
@@ -282,7 +294,7 @@ void BodyForm::findShoulders(const Body& body) {
     const double tooLongInFront = fromNeckPoint(span_ / 2, yBust_, false) - body.mm(id::kShoulderToBust);
     if (std::abs(tooLongBehind) < kSettled && std::abs(tooLongInFront) < kSettled) break;
     y = std::clamp(y + tooLongBehind, -20.0, kLowest * yChest_);
-    z = std::clamp(z + 1.5 * (tooLongInFront - tooLongBehind), kBack, kForward);
+    z = std::clamp(z + 0.8 * (tooLongInFront - tooLongBehind), kBack, kForward);
   }
 }
 

@@ -15,6 +15,9 @@
 //              breadth of the same data set, with 12 % of soft tissue added to the bone; the 12 % from memory
 //   waist      0.72, between the two; common practice, no source
 // The half width a then follows from the girth. Between the levels width, depths and axis run monotone (spline.h).
+// Below the waist 0.42 of what they grow by down to the high hip is reached after 0.4 of the way: the parabola through
+// the mean girths at waist, navel and hip of the same data set, taken as equally far apart. A high hip that was not
+// taken is estimated from those bodies too (measure/body_statistics.h).
 //
 // Where the front arcs of bust and underbust were taken, the depth is divided so that the arcs behind are what is left.
 //
@@ -114,6 +117,7 @@ class BodyForm {
   void findShoulders(const Body& body);
   void setShoulders(const Body& body, double neckY, double neckZ);
   void addLegs(const Body& body);
+  void addBelowWaist();
   void findSlopes();
   double fromNeckPoint(double x, double y, bool behind) const;
   double breastWidthOutwards(const Body& body, const FormSection& torso) const;

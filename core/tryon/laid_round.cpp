@@ -116,28 +116,31 @@ struct ShoulderVertex {
   double inwards = 0;
 };
 
-// The stretches of a half's shoulder from the outermost inwards, one after the other. What lies further out has gone
-// further round, `round`, from the centre of its half.
-std::vector<ShoulderVertex> shoulderOf(const SewnPattern& sewn, const Pattern& pattern, Half half,
-                                       const VectorXd& round) {
+// The stretches of a half's shoulder from the outermost inwards, one after the other. Outlines run clockwise, so that a
+// shoulder's edge runs outwards in front and inwards behind.
+std::vector<ShoulderVertex> shoulderOf(const SewnPattern& sewn, const Pattern& pattern, Half half) {
   std::vector<std::vector<ShoulderVertex>> stretches;
-  const auto out = [&](int v) { return half == Half::Front ? round[v] : -round[v]; };
   for (const size_t i : linesOf(sewn, pattern, SeamKind::Shoulder)) {
     const SewnPattern::Line& l = sewn.lines()[i];
     if (pattern.pieces[l.piece].half != half) continue;
     std::vector<ShoulderVertex>& stretch = stretches.emplace_back();
-    const bool outwards = out(l.vertices.back()) > out(l.vertices.front());
     for (size_t k = 0; k < l.vertices.size(); ++k)
-      stretch.push_back({l.vertices[k], outwards ? l.at.back() - l.at[k] : l.at[k]});
-    if (outwards) std::reverse(stretch.begin(), stretch.end());
+      stretch.push_back({l.vertices[k], half == Half::Front ? l.at.back() - l.at[k] : l.at[k]});
+    if (half == Half::Front) std::reverse(stretch.begin(), stretch.end());
   }
-  std::sort(stretches.begin(), stretches.end(),
-            [&](const auto& a, const auto& b) { return out(a.front().vertex) > out(b.front().vertex); });
   std::vector<ShoulderVertex> all;
   double before = 0;
-  for (const std::vector<ShoulderVertex>& stretch : stretches) {
-    for (const ShoulderVertex& v : stretch) all.push_back({v.vertex, before + v.inwards});
-    before += stretch.back().inwards;
+  while (!stretches.empty()) {
+    // The one that begins where no other ends.
+    const auto beginsInside = [&](const auto& s) {
+      return std::any_of(stretches.begin(), stretches.end(),
+                         [&](const auto& o) { return &o != &s && o.back().vertex == s.front().vertex; });
+    };
+    auto next = std::find_if_not(stretches.begin(), stretches.end(), beginsInside);
+    if (next == stretches.end()) next = stretches.begin();
+    for (const ShoulderVertex& v : *next) all.push_back({v.vertex, before + v.inwards});
+    before += next->back().inwards;
+    stretches.erase(next);
   }
   return all;
 }
@@ -148,9 +151,8 @@ void holdShoulders(const SewnPattern& sewn, const Pattern& pattern, const BodyFo
   constexpr double kHalfWay = 0.5;  // the ridge of the shoulder lies at the side of every section
   const Vec3 n = shoulder.neckPoint, p = shoulder.shoulderPoint;
   const double length = std::hypot(n.x - p.x, n.y - p.y, n.z - p.z);
-  const VectorXd free = round.solve();
   for (const Half half : {Half::Front, Half::Back})
-    for (const ShoulderVertex& v : shoulderOf(sewn, pattern, half, free)) {
+    for (const ShoulderVertex& v : shoulderOf(sewn, pattern, half)) {
       round.hold(v.vertex, v.vertex, 0, kHalfWay);
       down.hold(v.vertex, v.vertex, 0, p.y + (n.y - p.y) * std::min(1.0, v.inwards / length));
     }

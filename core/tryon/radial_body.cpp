@@ -113,7 +113,8 @@ RadialBody::Place RadialBody::place(const Vector3d& p) const {
 
 // Gauss and Newton's steps over the skin, by angle and height, from where the flat skin has the foot.
 RadialBody::Place RadialBody::nearest(const Vector3d& p) const {
-  constexpr double kFlat = 2, kSettled = 1e-3, kMostTurn = 0.1, kMostDown = 10;  // mm, mm, rad, mm
+  constexpr double kFlat = 0.2, kFarther = 2, kSettled = 1e-4;  // mm
+  constexpr double kMostTurn = 0.1, kMostDown = 10;             // rad, mm
   constexpr int kSteps = 12;
   const Place first = place(p);
   if (std::abs(first.depth) < kFlat) return first;
@@ -134,7 +135,7 @@ RadialBody::Place RadialBody::nearest(const Vector3d& p) const {
     if (std::abs(step[0]) * l.value < kSettled && std::abs(step[1]) < kSettled) break;
   }
   const double far = off.norm();
-  if (!(far < std::abs(first.depth) + kFlat) || far <= 0) return first;
+  if (!(far < std::abs(first.depth) + kFarther) || far <= 0) return first;
   const double sign = first.depth > 0 ? 1 : -1;
   return {sign * far, -sign * off / far, std::abs(std::atan2(p.x(), p.z() - middle(p.y())))};
 }

@@ -37,8 +37,8 @@ class RadialBody {
     double angle = 0;  // rad, 0 at the front to pi behind
   };
   Place place(const Eigen::Vector3d& p) const;
-  // The same by the place of the skin that is truly nearest; `place` takes the skin for flat, which beyond 2 mm is off
-  // where it is steep or bends. Falls back on it where the search finds nothing nearer.
+  // The same by the place of the skin that is truly nearest; `place` takes the skin for flat, which further off than a
+  // millimetre or two is wrong where it is steep or bends. Falls back on it where the search finds nothing nearer.
   Place nearest(const Eigen::Vector3d& p) const;
 
  private:

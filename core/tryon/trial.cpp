@@ -20,9 +20,10 @@ constexpr double kClothWeight = 4e-6;  // N/mm2: 400 g/m2 of shell and strength 
 // N/mm and N mm of a shell with its strength layer: a firm cloth gives less along its grain. Ours, no source.
 constexpr double kAlongGrain = 65, kAcrossGrain = 45, kShear = 21, kBending = 1;
 // Cloth that presses is held by friction against sliding up and down. At rest cloth holds cloth at 0.3 and more (from
-// memory); she breathes and walks, and it creeps: half of that is ours. It gives by kGives at 0.7 of what it holds, so
-// that the energy stays smooth.
-constexpr double kFriction = 0.15, kGives = 1;  // mm
+// memory); she breathes and walks, and it creeps: a third of that is ours. It gives by kGives at 0.7 of what it holds,
+// so that the energy stays smooth.
+constexpr double kFriction = 0.1, kGives = 1;  // mm
+constexpr double kRoughly = 1.5;               // mm: rest enough to go on from with a finer mesh
 constexpr double kBonesEnd = 60;  // mm above the chest line, where a garment goes on up to the shoulders; ours
 constexpr double kStrap = 1;      // N/mm for each vertex of an edge that hangs on a strap; ours
 constexpr double kHold = 0.08;    // N/mm a vertex at the waist, before it is known how hard the cloth presses; ours
@@ -104,19 +105,19 @@ Trial::Trial(const Pattern& pattern, const Body& body, const TryOnOptions& optio
   if (!from || from->pieces != wornPieces(fine, pattern)) {
     SewnPattern coarse(pattern, std::max(options.spacing, options.coarse));
     const std::vector<Vector3d> round = laidRound(coarse, pattern_, skin_, form_.shoulder(), heights_, kOff);
-    rested(coarse, round, {});
+    rested(coarse, round, {}, kRoughly);
     if (stopped_) return;
-    rested(std::move(coarse), laid_->positions, gripsOf(*laid_, laid_->sewn, round));
+    rested(std::move(coarse), laid_->positions, gripsOf(*laid_, laid_->sewn, round), kRoughly);
     if (stopped_) return;
     from = laid_;
   }
   const std::vector<Vector3d> round = laidRound(fine, pattern_, skin_, form_.shoulder(), heights_, kOff);
   std::vector<Vector3d> start = carriedOver(from->sewn, from->positions, fine);
   const std::vector<Grip> grips = gripsOf(*from, fine, round);
-  rested(std::move(fine), std::move(start), grips);
+  rested(std::move(fine), std::move(start), grips, SettleOptions{}.stopAt);
 }
 
-void Trial::rested(SewnPattern sewn, std::vector<Vector3d> start, const std::vector<Grip>& grips) {
+void Trial::rested(SewnPattern sewn, std::vector<Vector3d> start, const std::vector<Grip>& grips, double stopAt) {
   for (const Half half : {Half::Front, Half::Back}) {
     for (const int v : centreVertices(sewn, pattern_, half)) start[static_cast<size_t>(v)].x() = 0;
     for (const int v : openingVertices(sewn, half))
@@ -128,6 +129,7 @@ void Trial::rested(SewnPattern sewn, std::vector<Vector3d> start, const std::vec
   for (size_t v = 0; v < grips.size(); ++v)
     if (grips[v].most > 0) scene.hold(static_cast<int>(v), 1, grips[v].y, grips[v].most / kGives, grips[v].most);
   SettleOptions settling;
+  settling.stopAt = stopAt;
   settling.stop = stop_;
   rest_ = settle(scene, settling);
   stopped_ = rest_.stopped;

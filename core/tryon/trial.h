@@ -53,7 +53,7 @@ class Trial {
   double degreesRound(const Eigen::Vector3d& place) const;
 
  private:
-  void rested(SewnPattern sewn, std::vector<Eigen::Vector3d> start, const std::vector<Grip>& grips);
+  void rested(SewnPattern sewn, std::vector<Eigen::Vector3d> start, const std::vector<Grip>& grips, double stopAt);
   void dress(SolidScene& scene, const SewnPattern& sewn) const;
   void holdAtWaist(SolidScene& scene, const SewnPattern& sewn) const;
   std::vector<int> openingVertices(const SewnPattern& sewn, Half half) const;

@@ -107,24 +107,23 @@ class Teller {
     }
   }
 
-  // Of the cloth near a height that touches: how hard it presses, and what its tension round the body would press on a
-  // cylinder of the body's mean radius there.
+  // Of the cloth near a height: how hard it presses, and what its tension round the body would press on a cylinder of
+  // the body's mean radius there.
   void tellPressure(LevelSeat& seat, double y) const {
-    constexpr double kNear = 15;  // mm
-    double pressing = 0, tension = 0, radius = 0;
-    int touching = 0, all = 0;
+    constexpr double kNear = 20;  // mm
+    double pressing = 0, tension = 0, radius = 0, area = 0;
+    const std::vector<double> areas = trial_.sewn().mesh().areas();
     for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
       const Vector3d& p = trial_.rest().positions[v];
-      if (std::abs(p.y() - y) > kNear) continue;
-      tension += tension_[v];
-      radius += std::hypot(p.x(), p.z() - trial_.skin().middle(p.y()));
-      ++all;
-      if (trial_.rest().pressure[v] <= 0) continue;
-      pressing += trial_.rest().pressure[v];
-      ++touching;
+      const double weight = areas[v] * std::max(0.0, 1 - std::abs(p.y() - y) / kNear);
+      tension += weight * tension_[v];
+      radius += weight * std::hypot(p.x(), p.z() - trial_.skin().middle(p.y()));
+      pressing += weight * trial_.rest().pressure[v];
+      area += weight;
     }
-    if (touching > 0) seat.pressure = kKpa * pressing / touching;
-    if (all > 0) seat.laplace = kKpa * (tension / all) / (radius / all);
+    if (area <= 0) return;
+    seat.pressure = kKpa * pressing / area;
+    seat.laplace = kKpa * (tension / area) / (radius / area);
   }
 
   // Where the princess line, or the line that runs over the bust point, carries its bust notch.
@@ -258,7 +257,7 @@ class Teller {
 
   // As deep as the cloth near a place presses the skin in, mm.
   double pressedIn(const Vector3d& place) const {
-    constexpr double kNear = 20;  // mm
+    constexpr double kNear = 20, kClear = 2;  // mm
     double sum = 0, weight = 0;
     for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
       const Vector3d& p = trial_.rest().positions[v];
@@ -268,7 +267,8 @@ class Teller {
       sum += w * std::max(0.0, trial_.rest().depth[v]);
       weight += w;
     }
-    return weight > 0.05 ? sum / weight : 0;
+    const double mean = weight > 0.05 ? sum / weight : 0;
+    return mean + std::min(kClear, mean);  // so that it does not come through between the points of the cloth
   }
 
   // Pressed in where the cloth presses.

@@ -48,7 +48,7 @@ struct LevelSeat {
   Message name;  // of the level
   std::optional<double> front, side, back;
   double y = 0;         // the height the body has it at, mm below the shoulder line
-  double pressure = 0;  // mean of the cloth near it that touches the body, kPa
+  double pressure = 0;  // mean all round of the cloth near it, kPa
   double laplace = 0;   // what the cloth's tension round the body there would press by Laplace's law, kPa
 };
 

@@ -255,3 +255,56 @@ TEST_CASE("the outlines of plain and standard figures do not cross themselves") 
     for (const Polyline& arm : figure.outline(View::Front).behind) CHECK(isSimple(arm));
   }
 }
+
+namespace {
+
+// A tape over a profile, (height, how far it stands out), straight over hollows, by a reference library: the hull of
+// the profile and of the same far behind it, less the way round behind.
+double referenceTape(const Polyline& profile) {
+  bg::model::multi_point<BoostPoint> points;
+  const Vec2 first = profile.front(), last = profile.back();
+  constexpr double kBehind = 5000;
+  for (const Vec2 p : profile) bg::append(points, BoostPoint(p.x, p.y));
+  bg::append(points, BoostPoint(first.x, -kBehind));
+  bg::append(points, BoostPoint(last.x, -kBehind));
+  bg::model::polygon<BoostPoint> hull;
+  bg::convex_hull(points, hull);
+  return bg::perimeter(hull) - (first.y + kBehind) - (last.y + kBehind) - (last.x - first.x);
+}
+
+}  // namespace
+
+TEST_CASE("from the neck point the tape reads back length and bust height, and the shoulder falls outwards") {
+  for (size_t i = 0; i < realBodies().size(); i += 9)
+    for (const double cup : {60.0, 130.0}) {
+      const Body body = completeBody(measuresOf(realBodies()[i], cup));
+      const BodyForm form(body);
+      const auto [neck, point] = form.shoulder();
+      CHECK(point.x == Approx(body.mm(id::kShoulderWidth) / 2));
+      CHECK(form.highest() < neck.y);
+      CHECK(neck.y < point.y);
+      CHECK(point.y < form.top());
+      const double span = body.mm(id::kBustSpan) / 2, waist = form.yOf(id::kWaist), bust = form.yOf(id::kBust);
+      Polyline behind{{neck.y, -neck.z}}, front{{neck.y, neck.z}};
+      for (double t = 0.01; t <= 1.0001; t += 0.01) {
+        const double y = neck.y + t * (waist - neck.y), over = neck.y + t * (bust - neck.y);
+        const FormSection s = form.section(y);
+        behind.push_back({y, s.back * std::pow(1 - std::pow(neck.x / s.halfWidth, 2.3), 1 / 2.3) - s.axis});
+        front.push_back({over, form.frontAt(neck.x + t * (span - neck.x), over)});
+      }
+      CHECK(referenceTape(behind) == Approx(body.mm(id::kBackWaistLength)).margin(2));
+      CHECK(std::hypot(referenceTape(front), span - neck.x) == Approx(body.mm(id::kShoulderToBust)).margin(2));
+    }
+}
+
+TEST_CASE("below the hip the form narrows to both knees") {
+  const Body body = completeBody(plainFigure());
+  const BodyForm form(body);
+  CHECK(form.lowest() > form.bottom() + 200);
+  double before = form.tape(form.bottom());
+  for (double y = form.bottom() + 20; y < form.lowest(); y += 20) {
+    CHECK(form.tape(y) < before + 1e-6);
+    before = form.tape(y);
+  }
+  CHECK(form.tape(form.lowest()) == Approx(0.23 * body.mm(id::kStature)).margin(0.1));
+}
