@@ -50,6 +50,11 @@ void BodyCanvas::setClear(bool clear) {
   stale();
 }
 
+void BodyCanvas::setNear(bool near) {
+  near_ = near;
+  stale();
+}
+
 void BodyCanvas::look(double turn) {
   turning_.to(turn, 0);
   stale();
@@ -126,8 +131,14 @@ void BodyCanvas::drawLevels(QPainter& p) const {
     const double y = picture_->heightOf(l.y);
     p.setPen(QPen(theme_->hairline, 1, Qt::DashLine));
     p.drawLine(QPointF(86, y), QPointF(width() - 18, y));
+    const QString name = words(l.name).toLower();
+    QColor ground = theme_->paper;
+    ground.setAlpha(190);
+    p.fillRect(QRectF(80 - QFontMetrics(p.font()).horizontalAdvance(name), y - 8,
+                      8 + QFontMetrics(p.font()).horizontalAdvance(name), 16),
+               ground);
     p.setPen(theme_->secondInk);
-    p.drawText(QRectF(10, y - 9, 74, 18), Qt::AlignRight | Qt::AlignVCenter, words(l.name).toLower());
+    p.drawText(QRectF(10, y - 9, 74, 18), Qt::AlignRight | Qt::AlignVCenter, name);
   }
 }
 

@@ -22,9 +22,10 @@ class BodyCanvas : public QWidget {
   void setTheme(const Theme& theme);
   void setColour(ClothColour colour);
   void setClear(bool clear);
+  void setNear(bool near);
   void look(double turn);  // upright, from a side
   void point(int vertex);  // marks a place; -1 none
-  BodyLook looks() const { return {colour_, clear_, turning_.turn(), turning_.tilt()}; }
+  BodyLook looks() const { return {colour_, clear_, near_, turning_.turn(), turning_.tilt()}; }
   const BodyPicture* picture() const { return picture_.get(); }
 
  signals:
@@ -47,7 +48,7 @@ class BodyCanvas : public QWidget {
 
   const Theme* theme_;
   ClothColour colour_ = ClothColour::Cloth;
-  bool clear_ = false;
+  bool clear_ = false, near_ = false;
   Turning turning_{kFromTheFront, 0};
   std::shared_ptr<const Trying> tried_;
   std::unique_ptr<BodyPicture> picture_;

@@ -13,7 +13,9 @@ namespace armure {
 namespace {
 
 constexpr int kTrialWait = 150;  // ms after the last change
-constexpr int kFootHeight = 214;
+constexpr int kFootHeight = 220;
+constexpr double kMostLaced = 20;  // N/cm
+constexpr int kLacedWidth = 118;
 constexpr const char* kHint = "drag, or press the arrow keys, to turn it";
 
 }  // namespace
@@ -27,7 +29,8 @@ BodyView::BodyView(OrderSession& session, QWidget* parent)
       mendText_(new QLabel),
       try_(new QPushButton("Try what mends it")),
       take_(new QPushButton("Take it")),
-      leave_(new QPushButton("Leave it")) {
+      leave_(new QPushButton("Leave it")),
+      laced_(new QDoubleSpinBox) {
   setObjectName("onBody");
   auto* rows = new QVBoxLayout(this);
   rows->setContentsMargins(0, 0, 0, 0);
@@ -35,6 +38,7 @@ BodyView::BodyView(OrderSession& session, QWidget* parent)
   rows->addWidget(makeHead());
   rows->addWidget(canvas_, 1);
   rows->addWidget(makeFoot());
+  makeCorner();
   later_.setSingleShot(true);
   later_.setInterval(kTrialWait);
   connect(&later_, &QTimer::timeout, this, &BodyView::refresh);
@@ -86,17 +90,28 @@ QWidget* BodyView::makeHead() {
     connect(pill, &QPushButton::clicked, this, [this, c = colour] { setColour(c); });
   }
   pills_.front()->setChecked(true);
-  line->addSpacing(10);
-  QPushButton* clear = pillButton("clear", true);
-  clear->setToolTip("The body is seen through the cloth");
-  line->addWidget(clear);
-  connect(clear, &QPushButton::toggled, canvas_, &BodyCanvas::setClear);
   line->addStretch(1);
   QPushButton* back = pillButton("table", false);
   back->setToolTip("Back to the table (Esc)");
   line->addWidget(back);
   connect(back, &QPushButton::clicked, this, &BodyView::left);
   return head;
+}
+
+// How the cloth is looked at, beside its picture.
+void BodyView::makeCorner() {
+  auto* corner = new QHBoxLayout(canvas_);
+  corner->setContentsMargins(12, 6, 12, 10);
+  corner->setAlignment(Qt::AlignBottom | Qt::AlignRight);
+  corner->setSpacing(4);
+  near_ = pillButton("cups", true);
+  near_->setToolTip("From near, on the cups");
+  corner->addWidget(near_);
+  connect(near_, &QPushButton::toggled, canvas_, &BodyCanvas::setNear);
+  QPushButton* clear = pillButton("clear", true);
+  clear->setToolTip("The body is seen through the cloth");
+  corner->addWidget(clear);
+  connect(clear, &QPushButton::toggled, canvas_, &BodyCanvas::setClear);
 }
 
 QWidget* BodyView::makeFoot() {
@@ -115,6 +130,24 @@ QWidget* BodyView::makeFoot() {
   state_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   head->addWidget(title);
   head->addWidget(state_, 1);
+  laced_->setRange(0, kMostLaced);
+  laced_->setSingleStep(0.5);
+  laced_->setDecimals(1);
+  laced_->setSuffix(" N/cm");
+  laced_->setSpecialValueText("laced to its gap");
+  laced_->setAccessibleName("Tension of the lacing, N/cm");
+  laced_->setToolTip(
+      "The lacing drawn with this tension all along; how far it then stands open is found. At nothing it stands open "
+      "as "
+      "the pattern has it.");
+  connect(laced_, &QDoubleSpinBox::valueChanged, this, [this] {
+    old_ = tried_ != nullptr;
+    leaveMending();
+    later_.start();
+  });
+  laced_->setMinimumWidth(kLacedWidth);
+  laced_->hide();
+  head->addWidget(laced_);
   rows->addLayout(head);
   list_->setObjectName("trialFindings");
   list_->setAccessibleName("What the trial finds");
@@ -145,6 +178,16 @@ void BodyView::setColour(ClothColour colour) {
   canvas_->setColour(colour);
 }
 
+void BodyView::setNear(bool near) {
+  near_->setChecked(near);
+  canvas_->setNear(near);
+}
+
+// What the trial is to be laced with; nothing where there is no lacing.
+std::optional<double> BodyView::laced() const {
+  return laced_->isHidden() || laced_->value() <= 0 ? std::nullopt : std::optional(laced_->value());
+}
+
 void BodyView::setTheme(const Theme& theme) { canvas_->setTheme(theme); }
 
 void BodyView::refresh() {
@@ -159,6 +202,10 @@ void BodyView::refresh() {
   if (!tried_) canvas_->setMessage("Trying on …");
   old_ = tried_ != nullptr;
   canvas_->show(tried_, old_);
+  const std::vector<PatternLevel>& levels = balanced->pattern.levels;
+  laced_->setVisible(
+      std::any_of(levels.begin(), levels.end(), [](const PatternLevel& l) { return l.gaps.opening > 0; }));
+  runner_.setLaced(laced());
   runner_.start(balanced->pattern, session_.design()->body, session_.design()->rules);
 }
 
@@ -216,6 +263,7 @@ void BodyView::tryMending() {
   }
   mendText_->setText("Trying it …");
   try_->hide();
+  mender_.setLaced(laced());
   mender_.start(order);
 }
 

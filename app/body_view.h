@@ -5,6 +5,7 @@
 // is shown as old.
 #pragma once
 
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
@@ -25,7 +26,9 @@ class BodyView : public QWidget {
   void setTheme(const Theme& theme);
   BodyCanvas& canvas() { return *canvas_; }
   void setColour(ClothColour colour);
+  void setNear(bool near);  // on the cups
   QListWidget& findings() { return *list_; }
+  const TryOn* shown() const { return tried_ ? &*tried_->result : nullptr; }
   // Whether what is shown is that of the order as it stands.
   bool isCurrent() const { return tried_ && !old_; }
 
@@ -38,6 +41,7 @@ class BodyView : public QWidget {
  private:
   QWidget* makeHead();
   QWidget* makeFoot();
+  void makeCorner();
   void refresh();
   void take(std::shared_ptr<const Trying> tried);
   void compare(std::shared_ptr<const Trying> mended);
@@ -47,6 +51,7 @@ class BodyView : public QWidget {
   void takeMending();
   void leaveMending();
   const Finding* chosen() const;
+  std::optional<double> laced() const;
   QString compared(const TryOn& before, const TryOn& after) const;
 
   OrderSession& session_;
@@ -58,7 +63,8 @@ class BodyView : public QWidget {
   BodyCanvas* canvas_;
   QListWidget* list_;
   QLabel *state_, *mendText_;
-  QPushButton *try_, *take_, *leave_;
+  QPushButton *try_, *take_, *leave_, *near_ = nullptr;
+  QDoubleSpinBox* laced_;  // N/cm; at nothing to its gap
   std::vector<QPushButton*> pills_;
 };
 

@@ -69,7 +69,10 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
   if (view == "shelf") window.showShelf(true);
-  if (view == "standing") window.showStanding(true);
+  if (view == "cups") {
+    window.showCups();
+    window.onBody().canvas().look(kFromTheSide / 3);
+  }
   if (view.startsWith("body")) {  // body, body-pressure, body-standoff
     window.showOnBody(true);
     if (view == "body-pressure") {
@@ -112,7 +115,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
       view("view",
-           "block, apart, taped, combs, rails, walk, sheet, shelf, standing, body, body-pressure or body-standoff; of "
+           "block, apart, taped, combs, rails, walk, sheet, shelf, cups, body, body-pressure or body-standoff; of "
            "the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");
@@ -140,7 +143,8 @@ int main(int argc, char** argv) {
   }
   if (parser.isSet(picture)) {
     constexpr int kDrawn = 400, kTriedOn = 3000;  // ms
-    QTimer::singleShot(parser.value(view).startsWith("body") ? kTriedOn : kDrawn, &app, [&] {
+    const bool tries = parser.value(view).startsWith("body") || parser.value(view) == "cups";
+    QTimer::singleShot(tries ? kTriedOn : kDrawn, &app, [&] {
       const bool done = window.grab().save(parser.value(picture));
       if (!done)
         std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n",

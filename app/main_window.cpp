@@ -98,7 +98,7 @@ void MainWindow::makeShortcuts() {
       pages_->setPage(p);
     });
   key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
-  key(QKeySequence(Qt::Key_P), [this] { showStanding(true); });
+  key(QKeySequence(Qt::Key_P), [this] { showCups(); });
   key(QKeySequence(Qt::Key_V), [this] { showOnBody(true); });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
@@ -113,18 +113,16 @@ void MainWindow::showShelf(bool shown) {
   if (!shown) table_->setFocus();
 }
 
-void MainWindow::showStanding(bool shown) {
-  if (shown) stages_->setStage(Stage::Cups);
-  middle_->setCurrentIndex(shown ? middle_->indexOf(standing_) : 0);
-  if (shown) {
-    standing_->setFocus();
-  } else {
-    table_->setFocus();
-  }
+void MainWindow::showCups() {
+  stages_->setStage(Stage::Cups);
+  middle_->setCurrentIndex(middle_->indexOf(onBody_));
+  onBody_->setNear(true);
+  onBody_->canvas().setFocus();
 }
 
 void MainWindow::showOnBody(bool shown) {
   if (shown && stages_->stage() < Stage::Balance) stages_->setStage(Stage::Balance);
+  if (shown) onBody_->setNear(false);
   middle_->setCurrentIndex(shown ? middle_->indexOf(onBody_) : 0);
   if (shown) {
     onBody_->canvas().setFocus();
@@ -141,7 +139,7 @@ void MainWindow::showStage(Stage stage) {
   trays_->setCurrentIndex(static_cast<int>(stage));
   showTable(!client);
   toFigure_->setVisible(client);
-  toStanding_->setVisible(stage == Stage::Cups);
+  toCups_->setVisible(stage == Stage::Cups);
   toBody_->setVisible(stage >= Stage::Balance);
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
@@ -218,7 +216,6 @@ void MainWindow::setDark(bool dark) {
   sheet_->setTheme(theme);
   depth_->setTheme(theme);
   shelf_->setTheme(theme);
-  standing_->setTheme(theme);
   onBody_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);

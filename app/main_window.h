@@ -23,7 +23,6 @@
 #include "app/preferences.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
-#include "app/standing_view.h"
 #include "app/strips.h"
 #include "app/style_shelf.h"
 #include "app/table_view.h"
@@ -47,8 +46,7 @@ class MainWindow : public QMainWindow {
   ClientPages& pages() { return *pages_; }
   // The pattern on the table, also in the stage Client, whose own pages stand there else.
   void showTable(bool shown);
-  void showStanding(bool shown);  // the cup, in place of the table
-  StandingView& standing() { return *standing_; }
+  void showCups();              // on the body, from near
   void showShelf(bool shown);   // the styles, in place of the table
   void showOnBody(bool shown);  // tried on, in place of the table
   BodyView& onBody() { return *onBody_; }
@@ -100,9 +98,8 @@ class MainWindow : public QMainWindow {
   QPushButton* toFigure_ = nullptr;
   CupDepthPanel* depth_ = nullptr;
   StyleShelf* shelf_ = nullptr;
-  StandingView* standing_ = nullptr;
   BodyView* onBody_ = nullptr;
-  QPushButton *toStanding_ = nullptr, *toBody_ = nullptr;
+  QPushButton *toCups_ = nullptr, *toBody_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;

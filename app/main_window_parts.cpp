@@ -139,9 +139,6 @@ QWidget* MainWindow::makeMiddle() {
   shelf_ = new StyleShelf(session_);
   middle_->addWidget(shelf_);
   connect(shelf_, &StyleShelf::left, this, [this] { showShelf(false); });
-  standing_ = new StandingView(session_);
-  middle_->addWidget(standing_);
-  connect(standing_, &StandingView::left, this, [this] { showStanding(false); });
   onBody_ = new BodyView(session_);
   middle_->addWidget(onBody_);
   connect(onBody_, &BodyView::left, this, [this] { showOnBody(false); });
@@ -160,10 +157,10 @@ QWidget* MainWindow::makeTable() {
   toFigure_ = pillButton("figure", false);
   overlay->addWidget(toFigure_);
   connect(toFigure_, &QPushButton::clicked, this, [this] { showTable(false); });
-  toStanding_ = pillButton("the cup standing", false);
-  toStanding_->setToolTip("The cup closed and standing in its frame (P)");
-  overlay->addWidget(toStanding_);
-  connect(toStanding_, &QPushButton::clicked, this, [this] { showStanding(true); });
+  toCups_ = pillButton("the cups on the body", false);
+  toCups_->setToolTip("The bodice sewn and tried on, seen near the cups (P)");
+  overlay->addWidget(toCups_);
+  connect(toCups_, &QPushButton::clicked, this, &MainWindow::showCups);
   toBody_ = pillButton("on the body", false);
   toBody_->setToolTip("The balanced pieces sewn and tried on (V)");
   overlay->addWidget(toBody_);

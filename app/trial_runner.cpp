@@ -54,6 +54,7 @@ void TrialRunner::next() {
   stop_ = std::make_shared<std::atomic<bool>>(false);
   TryOnOptions options;
   options.from = laid_;
+  options.laced = laced_;
   options.stop = [stop = stop_] { return stop->load(); };
   auto trying = std::make_shared<std::optional<Trying>>();
   thread_ = QThread::create([job = std::move(*waiting_), options, trying] {

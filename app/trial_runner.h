@@ -29,6 +29,8 @@ class TrialRunner : public QObject {
   // A pattern as it stands, or an order that is drafted, balanced and tried. `done` is emitted from the event loop.
   void start(const Pattern& pattern, const Body& body, const Rules& rules);
   void start(const Order& order);
+  // The tension, N/cm, with which trials asked for from now on are laced; nothing: to the gap.
+  void setLaced(std::optional<double> laced) { laced_ = laced; }
   bool isBusy() const { return thread_ != nullptr; }
 
  signals:
@@ -43,6 +45,7 @@ class TrialRunner : public QObject {
   std::shared_ptr<std::atomic<bool>> stop_;
   std::optional<Job> waiting_;
   std::shared_ptr<const LaidCloth> laid_;
+  std::optional<double> laced_;
 };
 
 }  // namespace armure

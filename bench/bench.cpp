@@ -16,7 +16,6 @@
 #include "io/pieces_json.h"
 #include "io/svg.h"
 #include "parts/cups/depth.h"
-#include "parts/cups/standing.h"
 #include "prepare/cut_outlines.h"
 #include "render/print_plan.h"
 #include "tryon/tryon.h"
@@ -283,13 +282,6 @@ void howDeep(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(cupDepth(p.block, form));
 }
 
-void standing(benchmark::State& state) {
-  Order order = demoOrder();
-  order.choices["cup.kind"] = "three";
-  const Design design = recalc(order).value();
-  for (auto _ : state) benchmark::DoNotOptimize(standingCup(design.pattern));
-}
-
 // The drawings of the whole shelf.
 void shelf(benchmark::State& state) {
   Order order = demoOrder();
@@ -337,7 +329,6 @@ BENCHMARK(dragALine)->DenseRange(0, kLineDrags.size() - 1)->Unit(benchmark::kMil
 BENCHMARK(dragOnBalance)->Unit(benchmark::kMillisecond);
 BENCHMARK(openShelf)->Unit(benchmark::kMillisecond);
 BENCHMARK(howDeep)->Unit(benchmark::kMillisecond);
-BENCHMARK(standing)->Unit(benchmark::kMillisecond);
 BENCHMARK(shelf)->Unit(benchmark::kMillisecond);
 BENCHMARK(bodyForm)->Unit(benchmark::kMillisecond);
 BENCHMARK(typedMeasureWithFigure)->Unit(benchmark::kMillisecond);

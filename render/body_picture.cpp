@@ -4,7 +4,10 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <optional>
+#include <string_view>
 
+#include "measure/measure_table.h"
 #include "render/in_space.h"
 
 namespace armure {
@@ -14,8 +17,9 @@ constexpr float kNothing = -std::numeric_limits<float>::infinity();
 constexpr double kPressedIn = 8;  // mm: so far under the skin as it is told cloth is still in front of it
 constexpr double kLineLift = 5;   // mm: lines lie on the cloth
 constexpr double kMargin = 26;    // pixels
-constexpr double kFinger = 14;    // pixels
-constexpr double kClear = 0.55;   // how much of clear cloth is seen
+constexpr double kAboveBust = 2.6, kBelowUnderbust = 1;  // seen from near, in heights from bust to underbust
+constexpr double kFinger = 14;                           // pixels
+constexpr double kClear = 0.55;                          // how much of clear cloth is seen
 
 QColor mixed(const QColor& a, const QColor& b, double part) {
   const auto mix = [&](float x, float y) { return static_cast<float>(x + (y - x) * part); };
@@ -78,7 +82,7 @@ BodyPicture::BodyPicture(const TryOn& tried, const BodyLook& look, const Theme& 
   clothDepth_.assign(count, kNothing);
   bodyPixels_.assign(count, 0);
   clothPixels_.assign(count, 0);
-  fit(tried);
+  fit(tried, look.near);
   for (const Vec3& p : tried.cloth.points) points_.push_back({onScreen(p, false), onScreen(p, true)});
   drawBody(tried.skin, theme);
   drawCloth(tried, look, theme);
@@ -87,7 +91,7 @@ BodyPicture::BodyPicture(const TryOn& tried, const BodyLook& look, const Theme& 
 }
 
 // The same scale from every side.
-void BodyPicture::fit(const TryOn& tried) {
+void BodyPicture::fit(const TryOn& tried, bool near) {
   double top = 1e9, bottom = -1e9, front = -1e9, back = 1e9, wide = 1;
   for (const std::vector<Vec3>* all : {&tried.skin.points, &tried.cloth.points})
     for (const Vec3& p : *all) {
@@ -97,6 +101,16 @@ void BodyPicture::fit(const TryOn& tried) {
       back = std::min(back, p.z);
       wide = std::max(wide, std::abs(p.x));
     }
+  const auto levelY = [&](std::string_view id) {
+    const auto l =
+        std::find_if(tried.levels.begin(), tried.levels.end(), [&](const LevelSeat& seat) { return seat.level == id; });
+    return l == tried.levels.end() ? std::nullopt : std::optional(l->y);
+  };
+  const auto bust = levelY(level::kBust), under = levelY(level::kUnderbust);
+  if (near && bust && under) {
+    top = *bust - kAboveBust * (*under - *bust);
+    bottom = *under + kBelowUnderbust * (*under - *bust);
+  }
   middleY_ = (top + bottom) / 2;
   middleZ_ = (front + back) / 2;
   const double across = std::max(2 * wide, front - back);

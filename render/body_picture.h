@@ -28,6 +28,7 @@ inline constexpr double kFromTheFront = 0, kFromTheSide = -std::numbers::pi / 2,
 struct BodyLook {
   ClothColour colour = ClothColour::Cloth;
   bool clear = false;           // the body is seen through the cloth
+  bool near = false;            // only from above the breasts to below them
   double turn = kFromTheFront;  // radians, about the upright
   double tilt = 0;              // radians, about the level axis
 };
@@ -61,7 +62,7 @@ class BodyPicture {
   };
   Screen onScreen(const Vec3& p, bool mirrored) const;
   double lightOn(const Vec3& normal) const;
-  void fit(const TryOn& tried);
+  void fit(const TryOn& tried, bool near);
   void drawBody(const SkinPicture& skin, const Theme& theme);
   void drawCloth(const TryOn& tried, const BodyLook& look, const Theme& theme);
   void drawLines(const ClothPicture& cloth, const Theme& theme);

@@ -62,7 +62,7 @@ MeasuredFigure::MeasuredFigure(const Body& body)
       wrist_(anyMeasure(body, "wrist") / (2 * pi)) {
   const double waist = form_.yOf(id::kWaist);
   floor_ = std::max(waist + anyMeasure(body, "waist_to_floor"), form_.bottom() + 0.3 * stature_);
-  top_ = -0.165 * stature_;
+  top_ = neckY() - 0.165 * stature_;
   crotch_ = form_.bottom() + 0.035 * stature_;
   knee_ = std::min(waist + anyMeasure(body, "waist_to_knee"), floor_ - 0.15 * stature_);
   knee_ = std::max(knee_, crotch_ + 0.05 * stature_);
@@ -75,7 +75,7 @@ double MeasuredFigure::reach() const { return armAt(1.12).x + 2.2 * wrist_; }
 
 // The arm hangs a little away from the hip.
 Vec2 MeasuredFigure::armAt(double part) const {
-  const Vec2 shoulder{shoulderX() - 0.55 * bicep_, 0.035 * stature_};
+  const Vec2 shoulder{shoulderX() - 0.55 * bicep_, pointY() + 4};
   const double hip = form_.halfWidth(form_.bottom());
   const double outX = std::max(hip + 1.5 * wrist_ + 12, shoulder.x + 0.06 * armLength_) - shoulder.x;
   const double out = std::min(outX, 0.7 * armLength_);
@@ -87,9 +87,9 @@ Polyline MeasuredFigure::arm(double side) const {
   const Vec2 along = unit(armAt(1) - armAt(0)), across{along.y, -along.x};
   const auto outer = [&](double part, double half) { return armAt(part) + half * across; };
   const auto inner = [&](double part, double half) { return armAt(part) - half * across; };
-  Polyline through{Vec2{shoulderX() - 1.1 * bicep_, 0.021 * stature_},
-                   Vec2{shoulderX() - 0.25 * bicep_, 0.029 * stature_},
-                   Vec2{shoulderX() + 0.35 * bicep_, 0.052 * stature_},
+  Polyline through{Vec2{shoulderX() - 1.1 * bicep_, pointY() - 14},
+                   Vec2{shoulderX() - 0.25 * bicep_, pointY()},
+                   Vec2{shoulderX() + 0.35 * bicep_, pointY() + 0.8 * bicep_},
                    outer(0.16, 1.1 * bicep_),
                    outer(0.3, bicep_),
                    outer(0.5, 0.78 * bicep_),
@@ -119,14 +119,14 @@ double MeasuredFigure::legHalfWidth(double y) const {
 
 // The right half, from the top of the head down to the foot and up to the crotch; mirrored for the left.
 Polyline MeasuredFigure::trunkAndLegs() const {
-  const double chin = -0.035 * stature_, head = (chin - top_) / 2, headHalf = 0.76 * head;
+  const double up = 0.035 * stature_, chin = neckY() - up, head = (chin - top_) / 2, headHalf = 0.76 * head;
   Polyline half = arc({0, top_ + head}, headHalf, head, -pi / 2, 0.33 * pi);
-  Polyline side{{0.9 * neck_, 0.8 * chin},
-                {0.95 * neck_, 0.4 * chin},
-                {1.22 * neck_, -0.002 * stature_},
-                {0.5 * (neck_ + shoulderX()), 0.009 * stature_},
-                {shoulderX() - 0.35 * bicep_, 0.026 * stature_},
-                {shoulderX() - 0.1 * bicep_, 0.045 * stature_},
+  Polyline side{{0.9 * neck_, neckY() - 0.8 * up},
+                {0.95 * neck_, neckY() - 0.4 * up},
+                {1.22 * neck_, neckY()},
+                {0.5 * (neck_ + shoulderX()), neckY() + 0.4 * (pointY() - neckY())},
+                {shoulderX() - 0.35 * bicep_, pointY() - 2},
+                {shoulderX() - 0.1 * bicep_, pointY() + 0.6 * bicep_},
                 {form_.halfWidth(form_.top()) + 0.02 * shoulderX(), form_.top() - 0.018 * stature_}};
   const double step = (form_.bottom() - form_.top()) / 24;
   for (int i = 0; i <= 24; ++i) {
@@ -158,14 +158,17 @@ Polyline MeasuredFigure::trunkAndLegs() const {
 }
 
 Polyline MeasuredFigure::sideView() const {
-  const double chin = -0.035 * stature_, head = (chin - top_) / 2;
-  const double nape = form_.backZ(form_.top()) * 0.45, headZ = nape + 0.062 * stature_;
+  const double chin = neckY() - 0.035 * stature_, head = (chin - top_) / 2;
+  // The neck and the shoulders as the form has them.
+  const double nape = form_.backZ(neckY()), headZ = form_.shoulder().neckPoint.z + 0.025 * stature_;
   Polyline front = arc({headZ, top_ + head}, 0.8 * head, head, -pi / 2, 0.42 * pi);
   const FormSection underArms = form_.section(form_.top());
   const double chest = underArms.axis + underArms.front;
-  Polyline line{
-      {headZ + 0.16 * head, chin + 12}, {nape + 2.05 * neck_, -0.012 * stature_}, {0.62 * chest, 0.025 * stature_}};
-  line.push_back({0.88 * chest, 0.55 * form_.top()});
+  Polyline line{{headZ + 0.16 * head, chin + 12}, {form_.frontZ(neckY()) - 4, neckY() - 0.012 * stature_}};
+  for (const double part : {0.25, 0.5, 0.75}) {
+    const double y = neckY() + part * (form_.top() - neckY());
+    line.push_back({form_.section(y).axis + form_.section(y).front, y});
+  }
   constexpr int kSteps = 32;
   // The slope of the breast runs out above the form.
   const double step = (form_.bottom() - form_.top()) / kSteps, slope = form_.frontZ(form_.top()) - chest;
@@ -198,8 +201,10 @@ Polyline MeasuredFigure::sideView() const {
     const double y = form_.top() + (form_.bottom() - form_.top()) * i / kSteps;
     line.push_back({form_.backZ(y), y});
   }
-  const double back = form_.backZ(form_.top());
-  append(line, Polyline{{0.97 * back, 0.55 * form_.top()}, {0.8 * back, 0.018 * stature_}, {nape, -0.03 * stature_}});
+  for (const double part : {0.3, 0.6})
+    line.push_back(
+        {form_.backZ(form_.top() - part * (form_.top() - neckY())), form_.top() - part * (form_.top() - neckY())});
+  append(line, Polyline{{nape, neckY()}, {nape + 6, chin}});
   append(front, smooth(line));
   append(front, arc({headZ, top_ + head}, 0.8 * head, head, 0.8 * pi, 1.5 * pi));
   return front;
@@ -222,7 +227,8 @@ FigureOutline MeasuredFigure::makeOutline(View view) const {
     }
     out.details.push_back({{0, form_.bottom() + 6}, {0, crotch_}});
   } else {
-    out.details.push_back(smooth({{0, 0.02 * stature_}, {2, form_.yOf(id::kBust)}, {0, form_.yOf(id::kHighHip)}}));
+    out.details.push_back(
+        smooth({{0, neckY() + 0.02 * stature_}, {2, form_.yOf(id::kBust)}, {0, form_.yOf(id::kHighHip)}}));
     out.details.push_back({{0, form_.bottom() - 0.02 * stature_}, {0, crotch_}});
   }
   return out;
@@ -249,14 +255,14 @@ std::vector<MeasurePlace> MeasuredFigure::makePlaces() const {
 
   const double chest = form_.top(), bust = form_.yOf(id::kBust), under = form_.yOf(id::kUnderbust);
   const double waist = form_.yOf(id::kWaist), highHip = form_.yOf(id::kHighHip), hip = form_.bottom();
-  const Vec2 neckPoint{1.25 * neck_, 0}, apex{span_ / 2, bust};
+  const Vec2 neckPoint{1.25 * neck_, neckY()}, apex{span_ / 2, bust};
   // Heights side by side, so that each can be told from the others; they all begin at the neck point.
   front(id::kShoulderToChest, {neckPoint + Vec2{-8, 0}, {neckPoint.x - 8, chest}});
   front(id::kShoulderToBust, {neckPoint, apex});
-  front(id::kShoulderToUnderbust, {-neckPoint.x * Vec2{1, 0}, {-apex.x, bust}, {-apex.x, under}});
+  front(id::kShoulderToUnderbust, {{-neckPoint.x, neckPoint.y}, {-apex.x, bust}, {-apex.x, under}});
   front(id::kShoulderToWaist,
-        {Vec2{-neckPoint.x - 10, 0}, {-apex.x - 10, bust}, {-apex.x - 10, under}, {-apex.x - 10, waist}});
-  back(id::kBackWaistLength, {{neckPoint.x, 0}, {neckPoint.x, waist}});
+        {Vec2{-neckPoint.x - 10, neckPoint.y}, {-apex.x - 10, bust}, {-apex.x - 10, under}, {-apex.x - 10, waist}});
+  back(id::kBackWaistLength, {neckPoint, {neckPoint.x, waist}});
   const auto down = [&](double from, double to, double side, double out) {
     Polyline line;
     for (int i = 0; i <= 12; ++i) {
@@ -268,7 +274,7 @@ std::vector<MeasurePlace> MeasuredFigure::makePlaces() const {
   front(id::kWaistToHighHip, down(waist, highHip, 1, 3));
   front(id::kWaistToHip, down(waist, hip, -1, 3));
   front(id::kSideLength, down(chest + 8, waist, 1, 3));
-  const double shoulderY = 0.036 * stature_;
+  const double shoulderY = pointY();
   back(id::kShoulderWidth, smooth({{-shoulderX(), shoulderY}, {0, shoulderY - 14}, {shoulderX(), shoulderY}}));
   front(id::kBustSpan, {{-apex.x, bust - 6}, {apex.x, bust - 6}});
   front(id::kFrontBustArc, girthLine(bust + 9, View::Front, 0.97));
@@ -280,7 +286,7 @@ std::vector<MeasurePlace> MeasuredFigure::makePlaces() const {
   front("cup_up", {apex, {apex.x + 4, std::min(chest - 10, bust - 20)}});
   front("cup_in", {apex, {0, bust + 5}});
   front(id::kStature, {{-reach() - 20, top_}, {-reach() - 20, floor_}});
-  front("neck", arc({0, -0.012 * stature_}, 1.15 * neck_, 0.016 * stature_, 0, pi));
+  front("neck", arc({0, neckY() - 0.012 * stature_}, 1.15 * neck_, 0.016 * stature_, 0, pi));
   front("round_shoulder", smooth({{-armAt(0.12).x - bicep_, armAt(0.12).y},
                                   {0, armAt(0.12).y + 22},
                                   {armAt(0.12).x + bicep_, armAt(0.12).y}}));

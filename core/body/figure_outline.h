@@ -3,9 +3,9 @@
 // The figure to measure on: the form's silhouette from front, back and side, completed by head, neck, arms and legs so
 // that every measure has a place, and where each measure lies on it.
 //
-// Trunk and hips are the form's own, so a wrong number shows as a wrong body. The rest is drawn by proportion of the
-// stature, only to be recognised: R. Drillis and R. Contini, "Body Segment Parameters", 1966 (head 0.13, knee 0.285,
-// ankle 0.039 of the stature), from memory.
+// Trunk, shoulders and hips are the form's own, so a wrong number shows as a wrong body. The rest is drawn by
+// proportion of the stature, only to be recognised: R. Drillis and R. Contini, "Body Segment Parameters", 1966 (head
+// 0.13, knee 0.285, ankle 0.039 of the stature), from memory.
 //
 // Coordinates in mm: y down from the shoulder line, x across: for front and back as seen, from the middle of the body;
 // for the side view forward, from the axis of the form.
@@ -48,6 +48,8 @@ class MeasuredFigure {
 
  private:
   double shoulderX() const { return shoulder_ / 2; }
+  double neckY() const { return form_.shoulder().neckPoint.y; }
+  double pointY() const { return form_.shoulder().shoulderPoint.y; }
   FigureOutline makeOutline(View view) const;
   std::vector<MeasurePlace> makePlaces() const;
   Polyline trunkAndLegs() const;

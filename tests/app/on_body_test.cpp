@@ -1,5 +1,6 @@
 // The bodice tried on, in the real window: found in the background, turned by keys and mouse, its findings listed, and
 // what mends one shown before it is taken.
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
@@ -105,15 +106,49 @@ TEST_CASE("what mends a finding is shown before it is taken, and taken it is one
   CHECK(d.order() == before);
 }
 
-TEST_CASE("while a change is tried the last trial is shown as old; what cannot be tried is said") {
+TEST_CASE("while a change is tried the last trial is shown as old; what covers the shoulders is tried too") {
   OnBody d;
   d.session().setChoice("reduction.waist", "1 in");
   CHECK_FALSE(d.view().isCurrent());
   d.session().setChoice("reduction.waist", "1.5 in");  // another before the first has ended
   d.wait();
   d.session().setStyle("covered-round");
-  for (int i = 0; i < 400 && d.view().findings().count() > 0; ++i) QTest::qWait(50);
-  CHECK(d.view().findings().count() == 0);
-  d.session().undo();
+  CHECK_FALSE(d.view().isCurrent());
   d.wait();
+  CHECK(d.canvas().picture());
+}
+
+TEST_CASE("P shows the cups on the body from near") {
+  OnBody d;
+  const QImage whole = d.canvas().picture()->image();
+  CHECK_FALSE(d.canvas().looks().near);
+  QTest::keyClick(&d.canvas(), Qt::Key_Escape);
+  QTest::keyClick(&d.window, Qt::Key_P);
+  d.wait();
+  CHECK(d.window.stages().stage() == Stage::Cups);
+  CHECK(d.canvas().looks().near);
+  CHECK(d.canvas().picture()->image() != whole);
+  QTest::mouseClick(d.button("cups"), Qt::LeftButton);
+  CHECK_FALSE(d.canvas().looks().near);
+}
+
+TEST_CASE("a lacing is drawn with the tension that is typed, and offered only where there is one") {
+  OnBody d;
+  auto* laced = d.view().findChild<QDoubleSpinBox*>();
+  REQUIRE(laced);
+  d.session().setChoice("opening.kind", "zip");
+  d.wait();
+  CHECK_FALSE(laced->isVisible());
+  d.session().setChoice("opening.kind", "lacing");
+  d.wait();
+  REQUIRE(laced->isVisible());
+  laced->setFocus();
+  laced->selectAll();
+  QTest::keyClicks(laced, "3.5");
+  QTest::keyClick(laced, Qt::Key_Return);
+  CHECK(laced->value() == Approx(3.5));
+  CHECK_FALSE(d.view().isCurrent());
+  d.wait();
+  REQUIRE(d.view().shown());
+  CHECK(d.view().shown()->laced == Approx(3.5));
 }

@@ -106,9 +106,22 @@ class Commands(Case):
         self.assertIn("Bust point", out)
         self.assertIn("toile", out)
         self.assertEqual(run("set", self.order, "style=covered-round", "-o", self.path("c.armure"))[0], 0)
-        code, _, errors = run("try", self.path("c.armure"))
+        self.assertEqual(run("try", self.path("c.armure"))[0], 0)
+
+    def test_a_lacing_is_drawn_with_a_tension(self):
+        laced, zipped = self.path("laced.armure"), self.path("zipped.armure")
+        run("set", self.order, "opening.kind=lacing", "-o", laced)
+        run("set", self.order, "opening.kind=zip", "-o", zipped)
+        code, out, _ = run("try", "--json", "--laced", "3", laced)
+        self.assertEqual(code, 0)
+        opening = json.loads(out)["opening"]
+        middle = opening[len(opening) // 2]
+        self.assertLess(abs(middle["tensionNPerCm"] - 3), 0.6)
+        self.assertGreater(middle["gap"], 0)
+        code, _, errors = run("try", "--laced", "3", zipped)
         self.assertEqual(code, 2)
-        self.assertIn("under the arms", errors)
+        self.assertIn("no lacing", errors)
+        self.assertNotEqual(run("try", "--laced", "-1", laced)[0], 0)
 
     def test_cautions_come_with_a_reduction(self):
         run("set", self.order, "reduction.waist=2 in", "-o", self.path("r.armure"))

@@ -79,6 +79,21 @@ TEST_CASE("the height of a level is where the cloth's marks on it are drawn") {
   }
 }
 
+TEST_CASE("from near the cups fill the picture") {
+  const BodyPicture near = seen({.near = true}), whole = seen({});
+  const auto apart = [](const BodyPicture& p) {
+    double bust = 0, under = 0;
+    for (const LevelSeat& l : tried().levels) {
+      if (l.level == "bust") bust = p.heightOf(l.y);
+      if (l.level == "underbust") under = p.heightOf(l.y);
+    }
+    CHECK(bust > 0);
+    CHECK(under < kSize.height());
+    return under - bust;
+  };
+  CHECK(apart(near) > 1.3 * apart(whole));
+}
+
 TEST_CASE("colours run from least to most, and clear cloth shows the body") {
   for (const ClothColour colour : {ClothColour::Pressure, ClothColour::StandOff, ClothColour::Stretch}) {
     const ColourScale scale = scaleOf(colour, lightTheme());
