@@ -47,6 +47,7 @@ Json tryOnJson(const TryOn& t, const std::vector<Finding>& findings) {
           {"bustPointBelow", orNull(t.bustPoint)},
           {"top", edgeJson(t.top)},
           {"hem", edgeJson(t.hem)},
+          {"armhole", edgeJson(t.armhole)},
           {"opening", std::move(opening)},
           {"sideLeansDegrees", t.side ? Json(t.side->lean) : Json(nullptr)},
           {"roomInCupsMl", t.cups ? Json{t.cups->emptyLeast, t.cups->emptyMost} : Json(nullptr)},

@@ -355,6 +355,7 @@ Rest settle(const SolidScene& scene, const SettleOptions& options) {
   constexpr double kEnough = 1e-4;  // of the fall the gradient promises
   constexpr double kNoFall = 1e-7;  // of the energy: less than that is none
   constexpr int kHalvings = 25;
+  constexpr double kAlmost = 4;
   EnergySum sum(scene);
   NewtonStep newton;
   Rest rest;
@@ -377,7 +378,10 @@ Rest settle(const SolidScene& scene, const SettleOptions& options) {
       energy = sum.value(next);
     }
     ++rest.steps;
-    if (!(energy <= rest.energy)) break;  // no further down to the accuracy of the sum
+    if (!(energy <= rest.energy)) {  // no further down to the accuracy of the sum and of the contact
+      rest.settled = rest.settled || longest < kAlmost * options.stopAt;
+      break;
+    }
     rest.positions = std::move(next);
     rest.energy = energy;
   }

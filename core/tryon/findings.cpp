@@ -33,6 +33,9 @@ constexpr std::array kSectors{Sector{"between the breasts", 0, 22}, Sector{"over
                               Sector{"under the arms", 75, 108}, Sector{"behind", 108, 162},
                               Sector{"at the centre back", 162, 181}};
 
+constexpr double kNeckOff = 12;  // mm, of necklines and armholes
+constexpr std::array kRound{Sector{"in front", 0, 90}, Sector{"behind", 90, 181}};
+
 double inEighths(double mm) { return kStep * std::max(1.0, std::round(mm / kStep)); }
 
 class Finder {
@@ -47,6 +50,7 @@ class Finder {
     levels();
     edge(t_.top, true);
     edge(t_.hem, false);
+    neckAndArmholes();
     pressure();
     slack();
     cups();
@@ -114,11 +118,39 @@ class Finder {
     }
   }
 
+  // What covers the shoulders has its upper edge at the neck.
+  bool isAtNeck(const EdgeStand& e) const {
+    constexpr double kAboveBust = 95;  // mm
+    const auto bust =
+        std::find_if(t_.levels.begin(), t_.levels.end(), [](const LevelSeat& l) { return l.level == level::kBust; });
+    return bust != t_.levels.end() && t_.cloth.points[static_cast<size_t>(e.vertex)].y < bust->y - kAboveBust;
+  }
+
+  // The place of a sector that stands off most; nothing where the edge does not run there.
+  template <typename Counts>
+  static const EdgeStand* mostOff(const std::vector<EdgeStand>& line, const Sector& sector, const Counts& counts) {
+    const EdgeStand* most = nullptr;
+    for (const EdgeStand& e : line)
+      if (e.angle >= sector.from && e.angle < sector.to && counts(e) && (!most || e.off > most->off)) most = &e;
+    return most;
+  }
+
+  void neckAndArmholes() {
+    for (const Sector& sector : kRound) {
+      const EdgeStand* neck = mostOff(t_.top, sector, [&](const EdgeStand& e) { return isAtNeck(e); });
+      if (neck && neck->off > kNeckOff)
+        add(FindingKind::Edge, msg("The neckline stands {} off the body {}.", Length{neck->off}, sector.where),
+            neck->off / kNeckOff, neck->vertex);
+      const EdgeStand* arm = mostOff(t_.armhole, sector, [](const EdgeStand&) { return true; });
+      if (arm && arm->off > kNeckOff)
+        add(FindingKind::Edge, msg("The armhole stands {} off the body {}.", Length{arm->off}, sector.where),
+            arm->off / kNeckOff, arm->vertex);
+    }
+  }
+
   void edge(const std::vector<EdgeStand>& line, bool isTop) {
     for (const Sector& sector : kSectors) {
-      const EdgeStand* most = nullptr;
-      for (const EdgeStand& e : line)
-        if (e.angle >= sector.from && e.angle < sector.to && (!most || e.off > most->off)) most = &e;
+      const EdgeStand* most = mostOff(line, sector, [&](const EdgeStand& e) { return !isTop || !isAtNeck(e); });
       const bool isCleft = sector.from == 0;
       const double limit = !isTop ? kHemOff : isCleft ? kCleftOff : kEdgeOff;
       if (!most || most->off < limit) continue;

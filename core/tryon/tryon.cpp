@@ -76,6 +76,7 @@ class Teller {
     tellBustPoint(t);
     t.top = along(EdgeRole::Top);
     t.hem = along(EdgeRole::Hem);
+    t.armhole = along(EdgeRole::Armhole);
     tellOpening(t);
     tellSide(t);
     tellCups(t);

@@ -104,7 +104,7 @@ struct SkinPicture {
 struct TryOn {
   std::vector<LevelSeat> levels;    // bust to hip, those the pattern has
   std::optional<double> bustPoint;  // mm under the body's
-  std::vector<EdgeStand> top, hem;
+  std::vector<EdgeStand> top, hem, armhole;
   std::vector<OpeningPull> opening;
   std::optional<double> laced;  // N/cm, where it was laced with a tension
   std::optional<Plumb> side;

@@ -130,8 +130,9 @@ BreastRings breastRings(const BodyForm& form, double bustX, double reach) {
   BreastRings rings;
   for (int i = 1; i <= kStations; ++i) rings.radii.push_back(reach * i / kStations);
   const double y = form.yOf("bust");
-  rings.lengths =
-      ringLengths([&](double dx, double dy) { return form.frontAt(bustX + dx, y + dy); }, rings.radii, kDirections);
+  // No cup houses what lies above the line under the arms.
+  const auto front = [&](double dx, double dy) { return form.frontAt(bustX + dx, std::max(form.top(), y + dy)); };
+  rings.lengths = ringLengths(front, rings.radii, kDirections);
   return rings;
 }
 
