@@ -1,4 +1,5 @@
 #include "app/cup_depth_panel.h"
+#include "parts/cups/rules.h"
 #include "render/words.h"
 
 #include <QPainter>
@@ -114,10 +115,11 @@ void CupDepthPanel::setTheme(const Theme& theme) {
 
 const BreastRings& CupDepthPanel::ringsOf(const Design& design) {
   const double bustX = design.block.dart.apex.x, reach = cupReach(design.block);
-  std::vector<double> on{bustX, reach};
+  const BreastShape shape = design.rules.option(key::kBreastShape);
+  std::vector<double> on{bustX, reach, static_cast<double>(shape)};
   for (const Fact& f : design.body.facts()) on.push_back(f.mm);
   if (on != ringsOn_) {
-    rings_ = breastRings(BodyForm(design.body), bustX, reach);
+    rings_ = breastRings(BodyForm(design.body, shape), bustX, reach);
     ringsOn_ = std::move(on);
   }
   return rings_;

@@ -3,12 +3,14 @@
 #include <exception>
 #include <utility>
 
+#include "parts/cups/rules.h"
 #include "quotable.h"
 
 namespace armure {
 namespace {
 
-Trying triedOn(const Pattern& pattern, const Body& body, const Rules& rules, const TryOnOptions& options) {
+Trying triedOn(const Pattern& pattern, const Body& body, const Rules& rules, TryOnOptions options) {
+  options.breasts = rules.option(key::kBreastShape);
   Trying t{tryOn(pattern, body, options), {}};
   if (t.result.ok()) t.findings = findingsOf(*t.result, pattern, body, rules);
   return t;

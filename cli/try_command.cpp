@@ -9,6 +9,7 @@
 #include "cli/complaints.h"
 #include "io/bounded_json.h"
 #include "io/order_file.h"
+#include "parts/cups/rules.h"
 #include "recalc/recalc.h"
 #include "tryon/findings.h"
 #include "tryon/tryon.h"
@@ -100,7 +101,7 @@ int tryOnBody(Printer& out, const std::string& path, std::optional<double> laced
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(path, design.problem()));
   const Pattern pattern = design->balanced ? design->pattern : proposal(*design).pattern;
-  const Result<TryOn> tried = tryOn(pattern, design->body, {.laced = laced});
+  const Result<TryOn> tried = tryOn(pattern, design->body, {.breasts = design->rules.option(key::kBreastShape), .laced = laced});
   if (!tried.ok()) return complain(inFile(path, tried.problem()));
   const std::vector<Finding> findings = findingsOf(*tried, pattern, design->body, design->rules);
   if (asJson) {

@@ -20,12 +20,24 @@ namespace {
 using std::numbers::pi;
 
 constexpr double kExponent = 2.3;
-constexpr double kLeastApart = 20;    // mm between two levels
-constexpr double kSlopePerDepth = 1;  // height of the breast's slope above the bust point, at least
-constexpr double kSupported = 1.7, kFlattestBelow = 1.2, kRoundestBelow = 4;  // exponents of the breast's underside
-constexpr double kInnermost = 0.97;      // of the torso's half width: a breast ends within it
-constexpr int kHeightRounds = 3;         // in which the heights settle to a tenth of a millimetre
-constexpr double kTapeTolerance = 1e-3;  // mm
+constexpr double kLeastApart = 20;  // mm between two levels
+// Height of the breast's slope above the bust point, at least; exponent of its underside.
+struct BreastCurves {
+  double slopePerDepth, below;
+};
+BreastCurves curvesOf(BreastShape shape) {
+  switch (shape) {
+    case BreastShape::Supported:
+      return {1, 1.7};
+    case BreastShape::Unsupported:
+      return {1.4, 2.6};
+  }
+  return {1, 1.7};
+}
+constexpr double kFlattestBelow = 1.2, kRoundestBelow = 4;  // exponents of the breast's underside
+constexpr double kInnermost = 0.97;                         // of the torso's half width: a breast ends within it
+constexpr int kHeightRounds = 3;                            // in which the heights settle to a tenth of a millimetre
+constexpr double kTapeTolerance = 1e-3;                     // mm
 constexpr int kTorsoSamples = 360, kBreastSamples = 60;
 
 // How the torso stands at a level. Depth to width; share of the depth before the widest line; and how far forward of
@@ -183,7 +195,7 @@ double pathLength(double y0, double y1, const Place& place) {
 
 }  // namespace
 
-BodyForm::BodyForm(const Body& body) : span_(body.mm(id::kBustSpan)) {
+BodyForm::BodyForm(const Body& body, BreastShape shape) : span_(body.mm(id::kBustSpan)), shape_(shape) {
   findHeights(body);
   findBreast(body);
   addLegs(body);
@@ -358,7 +370,7 @@ void BodyForm::findBreast(const Body& body) {
     if (breastDepth_ <= 0) return;
     const Fact* up = takenFact(body, "cup_up");
     slope_ = up ? std::sqrt(std::max(up->mm * up->mm, 1.25 * breastDepth_ * breastDepth_) - breastDepth_ * breastDepth_)
-                : std::max(yBust_ - yChest_, kSlopePerDepth * breastDepth_);
+                : std::max(yBust_ - yChest_, curvesOf(shape_).slopePerDepth * breastDepth_);
     const double torso = torsoBeside(levels_[0].girth, torsoAtChest);
     if (std::abs(torso - torsoAtChest) < kSettled) break;
     torsoAtChest = torso;
@@ -369,13 +381,13 @@ void BodyForm::findBreast(const Body& body) {
 // How round the breast is below its bust point, so that over it the tape reads cup_down where that was taken.
 double BodyForm::roundnessBelow(const Body& body) const {
   const Fact* down = takenFact(body, id::kCupDown);
-  if (!down) return kSupported;
+  if (!down) return curvesOf(shape_).below;
   BodyForm tried = *this;
   const auto over = [&](double roundness) {
     tried.below_ = roundness;
     return tried.cupDown() - down->mm;
   };
-  return rootOfGrowing(over, kSupported, 0.3, kFlattestBelow, kRoundestBelow);
+  return rootOfGrowing(over, curvesOf(shape_).below, 0.3, kFlattestBelow, kRoundestBelow);
 }
 
 double BodyForm::breastWidthOutwards(const Body& body, const FormSection& torso) const {

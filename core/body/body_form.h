@@ -31,7 +31,8 @@
 // A breast is as it stands in a bra, the way measures are taken. It adds to the torso's front a profile p deep: a
 // quarter ellipse outwards, ending within the torso's side; a raised cosine inwards, which runs out at the centre;
 // downwards a quarter of a superellipse to the underbust (exponent 1.7, between the straight line and the ellipse);
-// upwards a slope, sin^1.5, that is at least as long as the breast is deep and may end above the chest line. Outwards,
+// upwards a slope, sin^1.5, that is at least as long as the breast is deep and may end above the chest line. Without a
+// bra the underside is rounder (2.6) and the slope 1.4 times as long, where neither was taken. Outwards,
 // upwards and downwards it follows the cup radii where they were taken (cup_out, cup_up, cup_down).
 // The torso at the bust is twice what the front arc leaves behind, which is the upper bust where no arc was taken; the
 // depth at the bust point is found so that the hull of torso and breasts measures the full bust, and the torso at the
@@ -56,6 +57,10 @@
 
 namespace armure {
 
+// How she wears the garment: in a bra or with cups that carry, the way measures are taken; or without. Then the breast
+// hangs: fuller below the bust point, flatter and longer above it; girths and heights stay as they were measured.
+enum class BreastShape { Supported, Unsupported };
+
 struct FormSection {
   double halfWidth, front, back;            // of the torso; depths from the axis
   double axis;                              // z of the widest line
@@ -72,7 +77,7 @@ struct FormLevel {
 class BodyForm {
  public:
   // Any body completeBody() or resolveBody() gives. Heights that contradict each other are kept apart by 20 mm.
-  explicit BodyForm(const Body& body);
+  explicit BodyForm(const Body& body, BreastShape shape = BreastShape::Supported);
 
   const std::vector<FormLevel>& levels() const { return levels_; }  // upper bust, bust, underbust, ... hip
   double yOf(std::string_view girth) const;                         // std::out_of_range for an id that is no level
@@ -132,7 +137,8 @@ class BodyForm {
   Shoulder shoulder_;
   double span_ = 0;
   double breastDepth_ = 0, breastInner_ = 0, breastOuter_ = 0, slope_ = 0;  // at the bust point; height of the slope
-  double below_ = 1.7;                                                      // exponent of the underside
+  BreastShape shape_;
+  double below_ = 1.7;  // exponent of the underside
   double yChest_ = 0, yBust_ = 0, yUnderbust_ = 0;
 };
 

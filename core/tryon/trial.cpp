@@ -95,7 +95,7 @@ std::vector<Grip> gripsOf(const LaidCloth& laid, const SewnPattern& sewn, const 
 
 Trial::Trial(const Pattern& pattern, const Body& body, const TryOnOptions& options)
     : pattern_(pattern),
-      form_(body),
+      form_(body, options.breasts),
       skin_(form_),
       heights_(heightsOf(form_)),
       laced_(options.laced),

@@ -34,6 +34,7 @@ struct LaidCloth;  // tryon/trial.h
 
 struct TryOnOptions {
   double spacing = 14, coarse = 24;  // mm between the vertices of the cloth; it is first laid with a coarse mesh
+  BreastShape breasts = BreastShape::Supported;
   // How hard the opening is laced, N/cm; the gap follows. Else it stands open as the pattern has it, and the tension
   // follows.
   std::optional<double> laced = {};

@@ -308,3 +308,14 @@ TEST_CASE("below the hip the form narrows to both knees") {
   }
   CHECK(form.tape(form.lowest()) == Approx(0.23 * body.mm(id::kStature)).margin(0.1));
 }
+
+TEST_CASE("without a bra the breast is fuller below and flatter above, its girths as measured") {
+  const Body body = completeBody(measuresOf(realBodies()[40], 120));
+  const BodyForm worn(body), hanging(body, BreastShape::Unsupported);
+  for (const FormLevel& l : hanging.levels()) CHECK(hanging.tape(l.y) == Approx(l.girth).margin(0.1));
+  const double bust = worn.yOf(id::kBust), under = worn.yOf(id::kUnderbust), x = body.mm(id::kBustSpan) / 2;
+  CHECK(hanging.frontAt(x, bust + 0.7 * (under - bust)) > worn.frontAt(x, bust + 0.7 * (under - bust)) + 3);
+  CHECK(hanging.frontAt(x, bust) ==
+        Approx(worn.frontAt(x, bust)).margin(8));  // the slope carries some of the upper bust
+  CHECK(hanging.cupDown() > worn.cupDown() + 2);
+}

@@ -7,6 +7,7 @@
 
 #include <array>
 
+#include "body/body_form.h"
 #include "rules/rule_row.h"
 
 namespace armure {
@@ -55,7 +56,14 @@ inline constexpr std::array kPads{
     row::of(CupInside::Both, "both", "pad and lining", "the pad lies between cloth and lining"),
 };
 
+inline constexpr std::array kBreasts{
+    row::of(BreastShape::Supported, "supported", "in a bra or carrying cups", "as measures are taken"),
+    row::of(BreastShape::Unsupported, "unsupported", "without a bra",
+            "the breast hangs: fuller below the bust point, flatter above it"),
+};
+
 namespace key {
+inline constexpr OptionKey<BreastShape> kBreastShape{"breast.shape"};
 inline constexpr OptionKey<CupKind> kCupKind{"cup.kind"};
 inline constexpr LengthKey kCupBridge{"cup.bridge"};
 inline constexpr LengthKey kCupOuterExtra{"cup.outer_extra"};
@@ -133,6 +141,8 @@ inline constexpr std::array kCupRules{
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
                   row::length(key::kMouldTilt, "Cups", "Moulded cup", "Tilted up at the side by", 0.5, 0, 1.5,
                               "so that it covers; measured at its outer end")),
+    row::option(key::kBreastShape, "Cups", "On the body", "Worn", kBreasts,
+                "what the cup is held against and tried on: nothing is drafted from it"),
     row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
                 "traced from underbust to top edge"),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
