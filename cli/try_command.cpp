@@ -101,7 +101,8 @@ int tryOnBody(Printer& out, const std::string& path, std::optional<double> laced
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(path, design.problem()));
   const Pattern pattern = design->balanced ? design->pattern : proposal(*design).pattern;
-  const Result<TryOn> tried = tryOn(pattern, design->body, {.breasts = design->rules.option(key::kBreastShape), .laced = laced});
+  const Result<TryOn> tried =
+      tryOn(pattern, design->body, {.breasts = design->rules.option(key::kBreastShape), .laced = laced});
   if (!tried.ok()) return complain(inFile(path, tried.problem()));
   const std::vector<Finding> findings = findingsOf(*tried, pattern, design->body, design->rules);
   if (asJson) {
