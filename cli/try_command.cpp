@@ -52,6 +52,7 @@ Json tryOnJson(const TryOn& t, const std::vector<Finding>& findings) {
           {"opening", std::move(opening)},
           {"sideLeansDegrees", t.side ? Json(t.side->lean) : Json(nullptr)},
           {"roomInCupsMl", t.cups ? Json{t.cups->emptyLeast, t.cups->emptyMost} : Json(nullptr)},
+          {"pressedInCupsMl", t.cups ? Json{t.cups->pressedLeast, t.cups->pressedMost} : Json(nullptr)},
           {"findings", std::move(found)},
           {"note", kToileStays}};
 }

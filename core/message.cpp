@@ -10,7 +10,7 @@ namespace armure {
 namespace {
 
 constexpr std::string_view kItself = "{}";
-constexpr double kMmPerInch = 25.4, kMmPerCm = 10;
+constexpr double kInch = 25.4, kCentimetre = 10;
 
 std::string uncapitalised(std::string text) {
   const auto isUpper = [](char c) { return c >= 'A' && c <= 'Z'; };
@@ -71,7 +71,7 @@ class Speaker {
 
   std::string shown(double mm) const {
     if (language_.length) return language_.length(mm);
-    return fmt::format("{:.4g} cm ({:.4g} in)", mm / kMmPerCm, mm / kMmPerInch);
+    return fmt::format("{:.4g} cm ({:.4g} in)", mm / kCentimetre, mm / kInch);
   }
 
   const Language& language_;

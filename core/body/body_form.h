@@ -129,6 +129,7 @@ class BodyForm {
   double depthFor(double bust, double near);
   double torsoBeside(double upperBust, double near) const;
   double roundnessBelow(const Body& body) const;
+  void putBreast(FormSection& s, double y) const;
   double upperPart(double y) const;  // of the breast's depth, above the bust point
   double lowerPart(double y) const;  // below it
 

@@ -19,11 +19,11 @@ constexpr double kLevelOff = 9, kBustPointOff = 8;           // mm
 constexpr double kEdgeOff = 5, kHemOff = 9, kCleftOff = 20;  // mm
 constexpr double kPressing =
     4.5;  // kPa: where the third class of compression stockings begins (RAL-GZ 387, from memory)
-constexpr double kSlack = 0.03, kEmpty = 25;           // part; ml
-constexpr double kUnevenGap = 12;                      // mm
-constexpr double kLean = 3, kWander = 9, kUneven = 4;  // degrees; mm; N/cm
-constexpr double kStep = kMmPerInch / 8;               // a change is in eighths
-constexpr int kMostOfAKind = 2;                        // the weightiest; one change mends the lesser ones as well
+constexpr double kSlack = 0.03, kEmpty = 25, kFull = 20;  // part; ml
+constexpr double kUnevenGap = 12;                         // mm
+constexpr double kLean = 3, kWander = 9, kUneven = 4;     // degrees; mm; N/cm
+constexpr double kStep = kMmPerInch / 8;                  // a change is in eighths
+constexpr int kMostOfAKind = 2;                           // the weightiest; one change mends the lesser ones as well
 
 struct Sector {
   const char* where;
@@ -227,11 +227,18 @@ class Finder {
   }
 
   void cups() {
-    if (!t_.cups || t_.cups->emptyLeast < kEmpty) return;
-    add(FindingKind::Cups,
-        msg("There is room over the breasts, both together: between {:.0f} and {:.0f} ml.",
-            5 * std::round(t_.cups->emptyLeast / 5), 5 * std::round(t_.cups->emptyMost / 5)),
-        t_.cups->emptyLeast / kEmpty / 2);
+    if (!t_.cups) return;
+    const auto rounded = [](double ml) { return 5 * std::round(ml / 5); };
+    if (t_.cups->emptyLeast > kEmpty)
+      add(FindingKind::Cups,
+          msg("There is room over the breasts, both together: between {:.0f} and {:.0f} ml.",
+              rounded(t_.cups->emptyLeast), rounded(t_.cups->emptyMost)),
+          t_.cups->emptyLeast / kEmpty / 2);
+    if (t_.cups->pressedLeast > kFull)
+      add(FindingKind::Cups,
+          msg("The cups are small for the breasts: they press both in, together by between {:.0f} and {:.0f} ml.",
+              rounded(t_.cups->pressedLeast), rounded(t_.cups->pressedMost)),
+          t_.cups->pressedLeast / kFull / 2);
   }
 
   // Means over the upper, the middle and the lower part of the opening.

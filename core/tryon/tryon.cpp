@@ -212,14 +212,14 @@ class Teller {
     t.side = plumb;
   }
 
-  // Between bust and underbust, over the breast: how much room there is between cloth and skin.
+  // Over the breast: how much room there is between cloth and skin, and how much of the breast is pressed in.
   void tellCups(TryOn& t) const {
     constexpr double kUnsure = 0.15, kMl = 1000;  // of the breast's volume; mm3
     const BodyForm& form = trial_.form();
     const double bust = form.yOf(id::kBust), under = form.yOf(id::kUnderbust);
     const FormSection s = form.section(bust);
     if (s.breastDepth <= 0) return;
-    double room = 0;
+    double room = 0, pressed = 0;
     for (const SewnMesh::Triangle& part : trial_.sewn().mesh().triangles) {
       Vector3d middle = Vector3d::Zero();
       double off = 0;
@@ -230,14 +230,15 @@ class Teller {
       // Over the cleft cloth stands off whatever the cup holds.
       const bool over = middle.y() > bust - (under - bust) && middle.y() < under && middle.z() > s.axis &&
                         middle.x() > s.breastX - s.breastInner / 2 && middle.x() < s.breastX + s.breastOuter;
-      if (over)
-        room += std::abs(cross(part.flat[1] - part.flat[0], part.flat[2] - part.flat[0])) / 2 * std::max(0.0, off);
+      if (!over) continue;
+      const double area = std::abs(cross(part.flat[1] - part.flat[0], part.flat[2] - part.flat[0])) / 2;
+      (off > 0 ? room : pressed) += area * std::abs(off);
     }
     // A quarter of an ellipsoid below, as much above.
     const double breast =
         2.0 / 3 * std::numbers::pi / 2 * (s.breastInner + s.breastOuter) / 2 * s.breastDepth * 2 * (under - bust);
-    const double both = 2 * room / kMl, unsure = kUnsure * 2 * breast / kMl;
-    t.cups = CupRoom{std::max(0.0, both - unsure), both + unsure};
+    const double empty = 2 * room / kMl, full = 2 * pressed / kMl, unsure = kUnsure * 2 * breast / kMl;
+    t.cups = CupRoom{std::max(0.0, empty - unsure), empty + unsure, std::max(0.0, full - unsure), full + unsure};
   }
 
   void tellCloth(ClothPicture& cloth) const {
@@ -274,14 +275,14 @@ class Teller {
 
   // Pressed in where the cloth presses.
   void tellSkin(SkinPicture& skin) const {
-    constexpr int kRound = 96;
+    constexpr int kAround = 96;
     constexpr double kDown = 6, kBelow = 40;  // mm
-    skin.columns = kRound + 1;
+    skin.columns = kAround + 1;
     double lowest = trial_.form().bottom();
     for (const Vector3d& p : trial_.rest().positions) lowest = std::max(lowest, p.y());
     for (double y = trial_.skin().top(); y <= std::min(trial_.skin().bottom(), lowest + kBelow); y += kDown)
-      for (int i = 0; i <= kRound; ++i) {
-        const double angle = 2 * std::numbers::pi * i / kRound - std::numbers::pi;
+      for (int i = 0; i <= kAround; ++i) {
+        const double angle = 2 * std::numbers::pi * i / kAround - std::numbers::pi;
         const Vector3d p = trial_.skin().skin(angle, y, -pressedIn(trial_.skin().skin(angle, y)));
         skin.points.push_back({p.x(), p.y(), p.z()});
       }

@@ -75,10 +75,11 @@ struct Plumb {
   double wander = 0;  // mm: the most it lies beside the straight line through it
 };
 
-// What the cups hold against what the breast fills, both breasts, ml. The model is sure of it to about 15 % of the
-// breast's volume, so it is a range.
+// What the cups hold against what the breast fills, both breasts, ml: the room between cloth and skin, and how much of
+// the breasts the cloth presses in. The model is sure of it to about 15 % of the breast's volume, so both are ranges.
 struct CupRoom {
   double emptyLeast = 0, emptyMost = 0;
+  double pressedLeast = 0, pressedMost = 0;
 };
 
 // The cloth at rest, for a picture of it: the half that was tried, x to the body's side. What has no unit is a part.

@@ -355,6 +355,24 @@ TEST_CASE("a centre back shaped at the waist stands off above, and is straight a
       ofKind(found(designed({{"centre_back.waist", f->mending->text.c_str()}})), FindingKind::Edge, "centre back"));
 }
 
+TEST_CASE("cups that are too small for her press the breasts in, and it is told as a range") {
+  Order order;
+  order.style = "straight-zip";
+  order.measures = measuresOf(realBodies()[80], 60);
+  const Design small = recalc(order).value();
+  order.measures = measuresOf(realBodies()[80], 100);
+  const Body fuller = recalc(order).value().body;
+  const TryOn right = tryOn(small.pattern, small.body, {.spacing = 20}).value();
+  const TryOn tight = tryOn(small.pattern, fuller, {.spacing = 20}).value();
+  REQUIRE(right.cups);
+  REQUIRE(tight.cups);
+  CHECK(right.cups->pressedLeast < 10);
+  CHECK(tight.cups->pressedLeast > 20);
+  CHECK(tight.cups->pressedMost > tight.cups->pressedLeast);
+  const std::vector<Finding> all = findingsOf(tight, small.pattern, fuller, small.rules);
+  CHECK(ofKind(all, FindingKind::Cups, "small for the breasts"));
+}
+
 TEST_CASE("a waist reduced by much is told with its pressure and when to loosen") {
   const std::vector<Finding> all = found(designed({{"reduction.waist", "4 in"}}, "reducing-three-lines"));
   const Finding* f = ofKind(all, FindingKind::Pressure);

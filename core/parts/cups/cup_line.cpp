@@ -11,7 +11,7 @@ namespace armure {
 namespace {
 
 constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
-constexpr double kClear = 10;              // mm: a cup is twice as wide beside the bust point at least
+constexpr double kBesideBust = 10;         // mm: a cup is twice as wide beside the bust point at least
 constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
 constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line and the next seam, at least
 
@@ -83,13 +83,13 @@ class CupLineMaker {
         "Cup line, inner side",
         msg("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
         "make the bridge narrower"};
-    if (end.x - x < 2 * kClear) return noRoom;
+    if (end.x - x < 2 * kBesideBust) return noRoom;
     // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
     const double reach = handleAtSeam(end.x - x, end.y - bust), fall = kQuarter * (end.y - bust);
     const Path whole(std::vector<Cubic>{Cubic::line({x, 0}, corner),
                                         Cubic{corner, corner + Vec2{0, fall}, end - reach * across, end}});
     const auto met = whole.meetings(top.path);
-    if (met.empty() || whole.length() - met.back().first < 2 * kClear) return noRoom;
+    if (met.empty() || whole.length() - met.back().first < 2 * kBesideBust) return noRoom;
     const double from = met.back().second;
     Path path = whole.sub(met.back().first, whole.length());
     line.through.push_back(
@@ -176,7 +176,7 @@ class CupLineMaker {
     inset_ = std::min(rules_.length(key::kCupSide), 0.6 * top.length());
     const double at = top.length() - inset_;
     const Vec2 widest{x, bust}, end = top.pointAt(at);
-    if (x - block_.dart.apex.x < 2 * kClear || end.y > bust - 5)
+    if (x - block_.dart.apex.x < 2 * kBesideBust || end.y > bust - 5)
       return Problem{"Cup line, outer side",
                      msg("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
                      "use fewer front lines, or raise the top edge at the side"};

@@ -13,8 +13,8 @@
 namespace armure {
 namespace {
 
-constexpr double kClear = kMmPerInch;  // a dart ends this far short of the bust point; common practice, no source
-constexpr double kBelow = kMmPerInch;  // its mouth lies below the bust line, which runs whole above it; the same
+constexpr double kDartShort = kMmPerInch;  // a dart ends this far short of the bust point; common practice, no source
+constexpr double kBelow = kMmPerInch;      // its mouth lies below the bust line, which runs whole above it; the same
 constexpr double kDegrees = 180 / std::numbers::pi;
 
 // What both edges of the princess line leave open about the bust point, seen at a depth.
@@ -47,7 +47,7 @@ class DialSetter {
     if (dart > tolerance::kSmooth) {
       DartCut cut = sideCut();
       cut.mouth = below(1, cut.mouth, std::max(kBelow, eased.width));
-      opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", kClear});
+      opened = openDart(pattern_, cut, dart, {"dart-side", "Side dart", kDartShort});
     }
     note(key::kDialSide, "Side dart, wide at its mouth", opened);
     if (ease > tolerance::kSmooth) plan(mouth, eased.width);
@@ -71,7 +71,7 @@ class DialSetter {
     if (met.empty())
       return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
     const DartCut cut{0, bustOn(princess), {centre->id, met.front()}, TurnedPart::FromPivotToMouth};
-    const DartTurn turn = openDart(pattern_, cut, dart, {"dart-centre", "Centre front dart", kClear});
+    const DartTurn turn = openDart(pattern_, cut, dart, {"dart-centre", "Centre front dart", kDartShort});
     note(key::kDialCentre, "Dart to the centre front, wide at its mouth", turn);
     return std::nullopt;
   }
