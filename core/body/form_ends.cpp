@@ -28,6 +28,7 @@ void BodyForm::addLegs(const Body& body) {
 void BodyForm::findShoulders(const Body& body) {
   constexpr int kRounds = 12;
   constexpr double kLowest = 0.45, kBack = -30, kForward = 65, kSettled = 0.3;  // part of the chest's height; mm
+  constexpr double kByLength = 0.8;  // mm the point goes forward for one that the front is too long by against the back
   double y = 0.1 * yChest_, z = 20;
   const std::vector<Station> below = stations_;
   for (int round = 0; round < kRounds; ++round) {
@@ -38,7 +39,7 @@ void BodyForm::findShoulders(const Body& body) {
     const double tooLongInFront = fromNeckPoint(span_ / 2, yBust_, false) - body.mm(id::kShoulderToBust);
     if (std::abs(tooLongBehind) < kSettled && std::abs(tooLongInFront) < kSettled) break;
     y = std::clamp(y + tooLongBehind, -20.0, kLowest * yChest_);
-    z = std::clamp(z + 0.8 * (tooLongInFront - tooLongBehind), kBack, kForward);
+    z = std::clamp(z + kByLength * (tooLongInFront - tooLongBehind), kBack, kForward);
   }
 }
 

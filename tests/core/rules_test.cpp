@@ -91,6 +91,7 @@ Order orderFor(const RuleInfo& rule) {
 TEST_CASE("every rule of thumb changes the pattern when it is changed") {
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.key == "paper.size" || rule.key == "balance.free_limit") continue;  // of the paper, and of the sheet
+    if (rule.key == "breast.shape") continue;                                    // of the body it is tried on
     INFO(rule.key);
     Order o = orderFor(rule);
     if (rule.key == "balance.ease_limit") {  // counts where a difference is eased in

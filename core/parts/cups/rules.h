@@ -57,7 +57,7 @@ inline constexpr std::array kPads{
 };
 
 inline constexpr std::array kBreasts{
-    row::of(BreastShape::Supported, "supported", "in a bra or carrying cups", "as measures are taken"),
+    row::of(BreastShape::Supported, "supported", "in a bra", "or with cups that carry, as measures are taken"),
     row::of(BreastShape::Unsupported, "unsupported", "without a bra",
             "the breast hangs: fuller below the bust point, flatter above it"),
 };
