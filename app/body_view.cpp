@@ -2,12 +2,14 @@
 
 #include <QButtonGroup>
 #include <QHBoxLayout>
+#include <QStyle>
 #include <QVBoxLayout>
 #include <algorithm>
 #include <cmath>
 
 #include "app/client_pages.h"
 #include "render/words.h"
+#include "units/length.h"
 
 namespace armure {
 namespace {
@@ -30,7 +32,7 @@ BodyView::BodyView(OrderSession& session, QWidget* parent)
       try_(new QPushButton("Try what mends it")),
       take_(new QPushButton("Take it")),
       leave_(new QPushButton("Leave it")),
-      laced_(new QDoubleSpinBox) {
+      lacedField_(new QLineEdit) {
   setObjectName("onBody");
   auto* rows = new QVBoxLayout(this);
   rows->setContentsMargins(0, 0, 0, 0);
@@ -43,10 +45,7 @@ BodyView::BodyView(OrderSession& session, QWidget* parent)
   later_.setInterval(kTrialWait);
   connect(&later_, &QTimer::timeout, this, &BodyView::refresh);
   connect(&session, &OrderSession::changed, this, [this] {
-    if (!isVisible()) return;
-    old_ = tried_ != nullptr;
-    leaveMending();
-    later_.start();
+    if (isVisible()) outdated();
   });
   connect(&runner_, &TrialRunner::done, this, &BodyView::take);
   connect(&mender_, &TrialRunner::done, this, &BodyView::compare);
@@ -130,24 +129,16 @@ QWidget* BodyView::makeFoot() {
   state_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   head->addWidget(title);
   head->addWidget(state_, 1);
-  laced_->setRange(0, kMostLaced);
-  laced_->setSingleStep(0.5);
-  laced_->setDecimals(1);
-  laced_->setSuffix(" N/cm");
-  laced_->setSpecialValueText("laced to its gap");
-  laced_->setAccessibleName("Tension of the lacing, N/cm");
-  laced_->setToolTip(
-      "The lacing drawn with this tension all along; how far it then stands open is found. At nothing it stands open "
-      "as "
-      "the pattern has it.");
-  connect(laced_, &QDoubleSpinBox::valueChanged, this, [this] {
-    old_ = tried_ != nullptr;
-    leaveMending();
-    later_.start();
-  });
-  laced_->setMinimumWidth(kLacedWidth);
-  laced_->hide();
-  head->addWidget(laced_);
+  lacedField_->setPlaceholderText("laced to its gap");
+  lacedField_->setAccessibleName("Tension of the lacing, N/cm");
+  lacedField_->setToolTip(
+      "The tension the lacing is drawn with all along, N/cm; how far it then stands open is found. Where it is empty "
+      "it "
+      "stands open as the pattern has it.");
+  connect(lacedField_, &QLineEdit::editingFinished, this, &BodyView::readTension);
+  lacedField_->setFixedWidth(kLacedWidth);
+  lacedField_->hide();
+  head->addWidget(lacedField_);
   rows->addLayout(head);
   list_->setObjectName("trialFindings");
   list_->setAccessibleName("What the trial finds");
@@ -183,9 +174,29 @@ void BodyView::setNear(bool near) {
   canvas_->setNear(near);
 }
 
-// What the trial is to be laced with; nothing where there is no lacing.
-std::optional<double> BodyView::laced() const {
-  return laced_->isHidden() || laced_->value() <= 0 ? std::nullopt : std::optional(laced_->value());
+// What cannot be read is said, and the tension stays as it was.
+void BodyView::readTension() {
+  const std::string typed = lacedField_->text().trimmed().toStdString();
+  const Result<double> read = typed.empty() ? Result<double>(0) : parseNumber(typed);
+  const bool right = read.ok() && *read >= 0 && *read <= kMostLaced;
+  lacedField_->setProperty("wrong", !right);
+  style()->unpolish(lacedField_);
+  style()->polish(lacedField_);
+  if (!right) {
+    state_->setText(QString("the tension is a number from 0 to %1 N/cm, such as 3 or 2.5").arg(kMostLaced));
+    return;
+  }
+  const std::optional<double> tension = *read > 0 ? std::optional(*read) : std::nullopt;
+  if (tension == tension_) return;
+  tension_ = tension;
+  outdated();
+}
+
+// The trial that is shown is that of before; another follows.
+void BodyView::outdated() {
+  old_ = tried_ != nullptr;
+  leaveMending();
+  later_.start();
 }
 
 void BodyView::setTheme(const Theme& theme) { canvas_->setTheme(theme); }
@@ -203,9 +214,11 @@ void BodyView::refresh() {
   old_ = tried_ != nullptr;
   canvas_->show(tried_, old_);
   const std::vector<PatternLevel>& levels = balanced->pattern.levels;
-  laced_->setVisible(
-      std::any_of(levels.begin(), levels.end(), [](const PatternLevel& l) { return l.gaps.opening > 0; }));
-  runner_.setLaced(laced());
+  const bool isLaced =
+      std::any_of(levels.begin(), levels.end(), [](const PatternLevel& l) { return l.gaps.opening > 0; });
+  lacedField_->setVisible(isLaced);
+  runner_.setLaced(isLaced ? tension_ : std::nullopt);
+  mender_.setLaced(isLaced ? tension_ : std::nullopt);
   runner_.start(balanced->pattern, session_.design()->body, session_.design()->rules);
 }
 
@@ -263,7 +276,6 @@ void BodyView::tryMending() {
   }
   mendText_->setText("Trying it …");
   try_->hide();
-  mender_.setLaced(laced());
   mender_.start(order);
 }
 

@@ -5,13 +5,14 @@
 // is shown as old.
 #pragma once
 
-#include <QDoubleSpinBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
 #include <QTimer>
 #include <QWidget>
 #include <memory>
+#include <optional>
 
 #include "app/body_canvas.h"
 #include "app/order_session.h"
@@ -51,7 +52,8 @@ class BodyView : public QWidget {
   void takeMending();
   void leaveMending();
   const Finding* chosen() const;
-  std::optional<double> laced() const;
+  void readTension();
+  void outdated();
   QString compared(const TryOn& before, const TryOn& after) const;
 
   OrderSession& session_;
@@ -64,7 +66,8 @@ class BodyView : public QWidget {
   QListWidget* list_;
   QLabel *state_, *mendText_;
   QPushButton *try_, *take_, *leave_, *near_ = nullptr;
-  QDoubleSpinBox* laced_;  // N/cm; at nothing to its gap
+  QLineEdit* lacedField_;          // N/cm; empty: to its gap
+  std::optional<double> tension_;  // as it was last typed and could be read
   std::vector<QPushButton*> pills_;
 };
 

@@ -22,10 +22,6 @@ QString themeStyleSheet(const Theme& t) {
     QLineEdit:focus, QPlainTextEdit:focus { border: 1px solid @working; }
     QLineEdit[wrong="true"] { border: 1px solid @attention; background: @attentionGround; }
     QLineEdit[changed="true"] { font-weight: bold; }
-    QDoubleSpinBox { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 2px 4px; }
-    QDoubleSpinBox:focus { border: 1px solid @working; }
-    QDoubleSpinBox QLineEdit { border: none; padding: 0px 2px; }
-    QDoubleSpinBox::up-button, QDoubleSpinBox::down-button { width: 0px; border: none; }
     QComboBox { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 3px 6px; }
     QComboBox:focus { border: 1px solid @working; }
     QComboBox::drop-down { border: none; width: 18px; }
