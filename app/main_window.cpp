@@ -204,6 +204,7 @@ void MainWindow::setDark(bool dark) {
   const Theme& theme = dark ? darkTheme() : lightTheme();
   setStyleSheet(themeStyleSheet(theme));
   for (QLineEdit* field : findChildren<QLineEdit*>()) {
+    field->ensurePolished();  // when it is first shown the style would set the palette anew
     QPalette palette = field->palette();
     palette.setColor(QPalette::PlaceholderText, theme.secondInk);  // estimates and defaults are read, not decoration
     field->setPalette(palette);
