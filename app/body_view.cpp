@@ -313,9 +313,8 @@ QString BodyView::compared(const TryOn& before, const TryOn& after) const {
   for (const LevelSeat& l : before.levels) pressedBefore = std::max(pressedBefore, l.pressure);
   for (const LevelSeat& l : after.levels) {
     pressedAfter = std::max(pressedAfter, l.pressure);
-    for (const LevelSeat& was : before.levels)
-      if (was.level == l.level)
-        add(words(l.name).toLower() + " at the side low", was.side.value_or(0), l.side.value_or(0));
+    if (const LevelSeat* was = before.level(l.level))
+      add(words(l.name).toLower() + " at the side low", was->side.value_or(0), l.side.value_or(0));
   }
   if (std::abs(pressedAfter - pressedBefore) > 0.2)
     all << QString("most pressing %1 → %2 kPa").arg(pressedBefore, 0, 'f', 1).arg(pressedAfter, 0, 'f', 1);

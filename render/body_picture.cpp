@@ -4,8 +4,6 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <optional>
-#include <string_view>
 
 #include "measure/measure_table.h"
 #include "render/in_space.h"
@@ -101,15 +99,10 @@ void BodyPicture::fit(const TryOn& tried, bool near) {
       back = std::min(back, p.z);
       wide = std::max(wide, std::abs(p.x));
     }
-  const auto levelY = [&](std::string_view id) {
-    const auto l =
-        std::find_if(tried.levels.begin(), tried.levels.end(), [&](const LevelSeat& seat) { return seat.level == id; });
-    return l == tried.levels.end() ? std::nullopt : std::optional(l->y);
-  };
-  const auto bust = levelY(level::kBust), under = levelY(level::kUnderbust);
+  const LevelSeat *bust = tried.level(level::kBust), *under = tried.level(level::kUnderbust);
   if (near && bust && under) {
-    top = *bust - kAboveBust * (*under - *bust);
-    bottom = *under + kBelowUnderbust * (*under - *bust);
+    top = bust->y - kAboveBust * (under->y - bust->y);
+    bottom = under->y + kBelowUnderbust * (under->y - bust->y);
   }
   middleY_ = (top + bottom) / 2;
   middleZ_ = (front + back) / 2;

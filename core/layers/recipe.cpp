@@ -101,9 +101,8 @@ class ShellCopy {
 std::span<const LayerRecipe> layerTable() { return kLayers; }
 
 const LayerRecipe* findLayer(std::string_view id) {
-  for (const LayerRecipe& recipe : kLayers)
-    if (recipe.id == id) return &recipe;
-  return nullptr;
+  const auto found = std::ranges::find(kLayers, id, &LayerRecipe::id);
+  return found == std::end(kLayers) ? nullptr : &*found;
 }
 
 bool isWanted(const LayerRecipe& recipe, const Rules& rules) {

@@ -185,7 +185,7 @@ const Seam* Pattern::seam(std::string_view id) const {
 }
 
 const PatternLevel* Pattern::level(std::string_view id) const {
-  const auto found = std::find_if(levels.begin(), levels.end(), [&](const PatternLevel& l) { return l.id == id; });
+  const auto found = std::ranges::find(levels, id, &PatternLevel::id);
   return found == levels.end() ? nullptr : &*found;
 }
 

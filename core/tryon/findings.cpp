@@ -121,9 +121,8 @@ class Finder {
   // What covers the shoulders has its upper edge at the neck.
   bool isAtNeck(const EdgeStand& e) const {
     constexpr double kAboveBust = 95;  // mm
-    const auto bust =
-        std::find_if(t_.levels.begin(), t_.levels.end(), [](const LevelSeat& l) { return l.level == level::kBust; });
-    return bust != t_.levels.end() && t_.cloth.points[static_cast<size_t>(e.vertex)].y < bust->y - kAboveBust;
+    const LevelSeat* bust = t_.level(level::kBust);
+    return bust && t_.cloth.points[static_cast<size_t>(e.vertex)].y < bust->y - kAboveBust;
   }
 
   // The place of a sector that stands off most; nothing where the edge does not run there.
@@ -200,9 +199,8 @@ class Finder {
     constexpr std::array kSides{Sector{"In front", 0, 60}, Sector{"At the side", 60, 115}, Sector{"Behind", 115, 181}};
     const auto heightOf = [&](std::string_view level) -> std::optional<double> {
       if (level.empty()) return -HUGE_VAL;
-      for (const LevelSeat& l : t_.levels)
-        if (l.level == level) return l.y;
-      return std::nullopt;
+      const LevelSeat* seat = t_.level(level);
+      return seat ? std::optional(seat->y) : std::nullopt;
     };
     for (const Band& band : kBands) {
       const auto from = heightOf(band.from), to = heightOf(band.to);

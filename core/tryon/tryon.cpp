@@ -304,6 +304,11 @@ double widened(double spacing, const Pattern& pattern) {
 
 }  // namespace
 
+const LevelSeat* TryOn::level(std::string_view id) const {
+  const auto found = std::ranges::find(levels, id, &LevelSeat::level);
+  return found == levels.end() ? nullptr : &*found;
+}
+
 Result<TryOn> tryOn(const Pattern& pattern, const Body& body, const TryOnOptions& options) {
   const bool opens = std::any_of(pattern.levels.begin(), pattern.levels.end(),
                                  [](const PatternLevel& l) { return l.gaps.opening > 0; });

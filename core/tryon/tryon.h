@@ -17,6 +17,7 @@
 #include <memory>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "body/body_form.h"
@@ -116,6 +117,8 @@ struct TryOn {
   ClothPicture cloth;
   SkinPicture skin;
   std::shared_ptr<const LaidCloth> laid;
+
+  const LevelSeat* level(std::string_view id) const;  // nullptr where the pattern has no such level
 };
 
 // Fails for what cannot be tried, saying why, and when it was stopped.
