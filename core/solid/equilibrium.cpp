@@ -1,14 +1,13 @@
 #include "solid/equilibrium.h"
 
 #include <Eigen/Geometry>
-#include <Eigen/SparseCholesky>
 #include <algorithm>
 #include <cmath>
 #include <optional>
 #include <stdexcept>
 #include <utility>
 
-#include "solid/sparse_pattern.h"
+#include "solid/block_cholesky.h"
 
 namespace armure {
 
@@ -74,7 +73,7 @@ double cotangent(Vec2 at, Vec2 a, Vec2 b) {
 
 }  // namespace
 
-// The energy of a scene and its derivatives, by the free coordinates.
+// The energy of a scene and its derivatives, three for each vertex; nothing moves along a coordinate that is held.
 class EnergySum {
   // 1/2 weight |sum of factor x vertex|^2: bending of cloth and of bones.
   struct Combination {
@@ -97,10 +96,8 @@ class EnergySum {
       combinations_.push_back(bendingOf(h, scene.clothOf(h.piece).bending));
     for (const Bone& b : scene.bones_) addBone(b);
     weigh();
-    number();
+    couple();
   }
-
-  int unknowns() const { return unknowns_; }
 
   double value(const std::vector<Vector3d>& x) const {
     double sum = 0;
@@ -120,8 +117,8 @@ class EnergySum {
 
   // Fills gradient and hessian().
   double derive(const std::vector<Vector3d>& x, VectorXd& gradient) {
-    gradient.setZero(unknowns_);
-    pattern_->clear();
+    gradient.setZero(3 * static_cast<Eigen::Index>(x.size()));
+    hessian_->clear();
     element_ = 0;
     double sum = 0;
     for (size_t i = 0; i < triangles_.size(); ++i) {
@@ -133,35 +130,18 @@ class EnergySum {
     for (const BoneLink& l : links_) sum += stretch(l, x, gradient);
     for (size_t v = 0; v < x.size(); ++v) sum += press(v, x[v], gradient);
     eachAlong(x, [&](int vertex, int axis, const Along& e) {
-      const int unknown = unknownOf(vertex, axis);
       sum += e.value;
-      if (unknown < 0) return;
-      gradient[unknown] += e.slope;
-      pattern_->diagonal(unknown) += e.bend;
+      gradient[3 * vertex + axis] += e.slope;
+      hessian_->diagonal(vertex, axis) += e.bend;
     });
+    for (size_t v = 0; v < x.size(); ++v)
+      for (size_t axis = 0; axis < 3; ++axis)
+        if (scene_.fixed_[v][axis]) gradient[static_cast<Eigen::Index>(3 * v + axis)] = 0;
+    hessian_->isolate(scene_.fixed_);
     return sum;
   }
 
-  SparsePattern& hessian() { return *pattern_; }
-
-  std::vector<Vector3d> moved(std::vector<Vector3d> x, const VectorXd& step, double part) const {
-    for (size_t v = 0; v < x.size(); ++v)
-      for (int axis = 0; axis < 3; ++axis)
-        if (const int unknown = unknownOf(static_cast<int>(v), axis); unknown >= 0) x[v][axis] += part * step[unknown];
-    return x;
-  }
-  // The furthest a vertex goes.
-  double longest(const VectorXd& step) const {
-    double most = 0;
-    for (size_t v = 0; v < scene_.start_.size(); ++v) {
-      double square = 0;
-      for (int axis = 0; axis < 3; ++axis)
-        if (const int unknown = unknownOf(static_cast<int>(v), axis); unknown >= 0)
-          square += step[unknown] * step[unknown];
-      most = std::max(most, square);
-    }
-    return std::sqrt(most);
-  }
+  BlockMatrix& hessian() { return *hessian_; }
 
   void tell(Rest& rest) const {
     for (size_t i = 0; i < triangles_.size(); ++i)
@@ -184,9 +164,6 @@ class EnergySum {
   }
 
   static const Vector3d& at(const std::vector<Vector3d>& x, int vertex) { return x[static_cast<size_t>(vertex)]; }
-  int unknownOf(int vertex, int axis) const {
-    return unknown_[3 * static_cast<size_t>(vertex) + static_cast<size_t>(axis)];
-  }
   double relaxed(size_t triangle) const { return scene_.clothOf(scene_.mesh_.triangles[triangle].piece).cloth.relaxed; }
   Touch touch(size_t vertex, const Vector3d& p) const {
     return scene_.body ? scene_.body(static_cast<int>(vertex), p) : Touch{};
@@ -242,30 +219,23 @@ class EnergySum {
             scene_.clothOf(scene_.mesh_.triangles[i].piece).weight * triangles_[i].area() / 3;
   }
 
-  // Numbers the free coordinates and finds the places of every element among them, in the order derive() takes them.
-  void number() {
-    for (const auto& fixed : scene_.fixed_)
-      for (const bool held : fixed) unknown_.push_back(held ? -1 : unknowns_++);
-    const auto coupled = [&](const auto& vertices) {
-      std::vector<int> all;
-      for (const int v : vertices)
-        for (int axis = 0; axis < 3; ++axis) all.push_back(unknownOf(v, axis));
-      return all;
-    };
-    for (const SewnMesh::Triangle& t : scene_.mesh_.triangles) elements_.push_back(coupled(t.vertices));
-    for (const Combination& c : combinations_) elements_.push_back(coupled(c.vertices));
-    for (const BoneLink& l : links_) elements_.push_back(coupled(std::array{l.a, l.b}));
-    for (size_t v = 0; v < scene_.start_.size(); ++v) elements_.push_back(coupled(std::array{static_cast<int>(v)}));
-    pattern_.emplace(unknowns_, elements_);
+  // The vertices of every element, in the order derive() takes them.
+  void couple() {
+    for (const SewnMesh::Triangle& t : scene_.mesh_.triangles)
+      elements_.emplace_back(t.vertices.begin(), t.vertices.end());
+    for (const Combination& c : combinations_) elements_.push_back(c.vertices);
+    for (const BoneLink& l : links_) elements_.push_back({l.a, l.b});
+    for (int v = 0; v < scene_.mesh_.vertices; ++v) elements_.push_back({v});
+    hessian_.emplace(scene_.mesh_.vertices, elements_);
   }
 
   // Adds the next element.
   template <typename Vector, typename Matrix>
   void take(VectorXd& gradient, const Vector& g, const Matrix& h) {
-    const std::vector<int>& unknowns = elements_[element_];
-    for (size_t i = 0; i < unknowns.size(); ++i)
-      if (unknowns[i] >= 0) gradient[unknowns[i]] += g[static_cast<Eigen::Index>(i)];
-    pattern_->add(element_++, h);
+    const std::vector<int>& vertices = elements_[element_];
+    for (size_t i = 0; i < vertices.size(); ++i)
+      gradient.segment<3>(3 * vertices[i]) += g.template segment<3>(3 * static_cast<Eigen::Index>(i));
+    hessian_->add(element_++, h);
   }
 
   double bend(const Combination& c, const std::vector<Vector3d>& x, VectorXd& gradient) {
@@ -313,51 +283,85 @@ class EnergySum {
   std::vector<Matrix3d> stiffness_;
   std::vector<Combination> combinations_;
   std::vector<BoneLink> links_;
-  std::vector<int> unknown_;  // by coordinate of the vertices; -1 where it is fixed
-  int unknowns_ = 0;
-  std::vector<std::vector<int>> elements_;
-  std::optional<SparsePattern> pattern_;
+  std::vector<std::vector<int>> elements_;  // by vertex
+  std::optional<BlockMatrix> hessian_;
   size_t element_ = 0;
 };
 
 namespace {
 
 // A direction down, damped as far as the matrix asks for it. Nothing when it cannot be factored at all.
-class NewtonStep {
+std::optional<VectorXd> newtonStep(BlockMatrix& hessian, BlockCholesky& factor, const VectorXd& gradient) {
+  constexpr double kLeast = 1e-6;  // N/mm on the diagonal at first, then ten times as much each time
+  double damping = 0;
+  for (int attempt = 0; attempt < 12; ++attempt) {
+    const double more = attempt == 0 ? kLeast : 9 * damping;
+    damping += more;
+    for (int v = 0; v < hessian.vertices(); ++v)
+      for (int axis = 0; axis < 3; ++axis) hessian.diagonal(v, axis) += more;
+    if (!factor.compute(hessian)) continue;
+    VectorXd step = factor.solve(-gradient);
+    if (step.allFinite() && step.dot(gradient) < 0) return step;
+  }
+  return std::nullopt;
+}
+
+std::vector<Vector3d> moved(std::vector<Vector3d> x, const VectorXd& step, double part) {
+  for (size_t v = 0; v < x.size(); ++v) x[v] += part * step.segment<3>(3 * static_cast<Eigen::Index>(v));
+  return x;
+}
+
+// The furthest a vertex goes.
+double longestOf(const VectorXd& step) {
+  return std::sqrt(step.reshaped(3, step.size() / 3).colwise().squaredNorm().maxCoeff());
+}
+
+// How far to go along a step: first all of it, or as far as the longest may go, halved until the energy falls; then,
+// where the fall says that a parabola through it has its lowest place elsewhere, there, if that is lower still.
+class LineSearch {
  public:
-  std::optional<VectorXd> find(SparsePattern& hessian, const VectorXd& gradient) {
-    for (int attempt = 0; attempt < 12; ++attempt) {
-      for (int i = 0; i < gradient.size(); ++i) hessian.diagonal(i) += added(attempt);
-      if (!analysed_) solver_.analyzePattern(hessian.matrix());
-      analysed_ = true;
-      solver_.factorize(hessian.matrix());
-      if (solver_.info() == Eigen::Success && solver_.vectorD().minCoeff() > 0) {
-        VectorXd step = solver_.solve(-gradient);
-        if (step.allFinite() && step.dot(gradient) < 0) return step;
-      }
-    }
-    return std::nullopt;
+  LineSearch(const EnergySum& sum, const Rest& from, const VectorXd& step, double slope, double most)
+      : sum_(sum), from_(from), step_(step), slope_(slope), most_(most) {
+    constexpr int kHalvings = 25;
+    constexpr double kEnough = 1e-4;  // of the fall the slope promises
+    double part = std::min(1.0, most);
+    go(part);
+    for (int i = 0; i < kHalvings && !(energy <= from.energy + kEnough * part * slope); ++i) go(part /= 2);
+    if (energy <= from.energy) tryLowest(part);
   }
 
+  std::vector<Vector3d> positions;
+  double energy = 0;
+
  private:
-  // What the attempt adds to the diagonal beyond the one before; N/mm.
-  static double added(int attempt) {
-    constexpr double kLeast = 1e-6;
-    return attempt == 0 ? kLeast : 9 * kLeast * std::pow(10, attempt - 1);
+  void go(double part) {
+    positions = moved(from_.positions, step_, part);
+    energy = sum_.value(positions);
   }
-  Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solver_;
-  bool analysed_ = false;
+  void tryLowest(double part) {
+    constexpr double kFurther = 2.5, kAlike = 0.2;
+    const double bend = (energy - from_.energy - part * slope_) / (part * part);
+    const double lowest = std::min({bend > 0 ? -slope_ / (2 * bend) : HUGE_VAL, kFurther * part, most_});
+    if (std::abs(lowest - part) < kAlike * part) return;
+    std::vector<Vector3d> other = moved(from_.positions, step_, lowest);
+    const double value = sum_.value(other);
+    if (value >= energy) return;
+    energy = value;
+    positions = std::move(other);
+  }
+
+  const EnergySum& sum_;
+  const Rest& from_;
+  const VectorXd& step_;
+  const double slope_, most_;
 };
 
 }  // namespace
 
 Rest settle(const SolidScene& scene, const SettleOptions& options) {
-  constexpr double kEnough = 1e-4;  // of the fall the gradient promises
-  constexpr double kNoFall = 1e-7;  // of the energy: less than that is none
-  constexpr int kHalvings = 25;
   constexpr double kAlmost = 4;
   EnergySum sum(scene);
-  NewtonStep newton;
+  BlockCholesky factor(sum.hessian());
   Rest rest;
   rest.positions = scene.start();
   VectorXd gradient;
@@ -365,25 +369,18 @@ Rest settle(const SolidScene& scene, const SettleOptions& options) {
     rest.stopped = options.stop && options.stop();
     if (rest.stopped) break;
     rest.energy = sum.derive(rest.positions, gradient);
-    const auto step = newton.find(sum.hessian(), gradient);
+    const auto step = newtonStep(sum.hessian(), factor, gradient);
     if (!step) break;
-    const double longest = sum.longest(*step), slope = gradient.dot(*step);
-    rest.settled = longest < options.stopAt || -slope < kNoFall * (1 + std::abs(rest.energy));
-    double part = std::min(1.0, options.longestStep / longest);
-    std::vector<Vector3d> next = sum.moved(rest.positions, *step, part);
-    double energy = sum.value(next);
-    for (int i = 0; i < kHalvings && !(energy <= rest.energy + kEnough * part * slope); ++i) {
-      part /= 2;
-      next = sum.moved(rest.positions, *step, part);
-      energy = sum.value(next);
-    }
+    const double longest = longestOf(*step), slope = gradient.dot(*step);
+    rest.settled = longest < options.stopAt || -slope < options.stopFall * (1 + std::abs(rest.energy));
+    LineSearch search(sum, rest, *step, slope, options.longestStep / longest);
     ++rest.steps;
-    if (!(energy <= rest.energy)) {  // no further down to the accuracy of the sum and of the contact
+    if (!(search.energy <= rest.energy)) {  // no further down to the accuracy of the sum and of the contact
       rest.settled = rest.settled || longest < kAlmost * options.stopAt;
       break;
     }
-    rest.positions = std::move(next);
-    rest.energy = energy;
+    rest.positions = std::move(search.positions);
+    rest.energy = search.energy;
   }
   sum.tell(rest);
   return rest;

@@ -17,9 +17,9 @@
 //   contact    per vertex 1/2 k A depth^2, an elastic foundation (E. Winkler, Die Lehre von der Elasticitaet und
 //              Festigkeit, Prague 1867); only outwards
 //   weight     and holds, springs along an axis that may give way
-// It is made least by Newton's steps with positive semidefinite second derivatives, a sparse L D L' whose pattern is
-// analysed once, steps cut to a longest, and halved until the energy falls (J. Nocedal, S. Wright, Numerical
-// Optimization, 2nd ed., 2006, 3.1).
+// It is made least by Newton's steps with positive semidefinite second derivatives, a sparse factor whose pattern is
+// analysed once (block_cholesky.h), steps cut to a longest, halved until the energy falls, and a parabola through what
+// was found (J. Nocedal, S. Wright, Numerical Optimization, 2nd ed., 2006, 3.1 and 3.5).
 //
 // Lengths mm, forces N, y down.
 #pragma once
@@ -102,6 +102,7 @@ class SolidScene {
 
 struct SettleOptions {
   double stopAt = 0.3;      // mm: the longest step of a vertex that still counts as rest
+  double stopFall = 1e-7;   // of the energy: rest too, when a step promises to fall by less than twice that
   double longestStep = 12;  // mm
   int mostSteps = 200;
   std::function<bool()> stop = {};  // asked before each step; ends it where it is

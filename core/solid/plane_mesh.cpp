@@ -41,27 +41,50 @@ bool isInside(Vec2 p, const std::vector<Vec2>& outline) {
   return inside;
 }
 
-std::vector<Vec2> pointsInside(const std::vector<Vec2>& outline, double spacing) {
-  constexpr double kClear = 0.6;  // of the spacing, from the outline
-  Vec2 low = outline[0], high = outline[0];
+struct Box {
+  Vec2 low, high;
+};
+
+Box boxOf(const std::vector<Vec2>& outline) {
+  Box box{outline[0], outline[0]};
   for (const Vec2 p : outline) {
-    low = {std::min(low.x, p.x), std::min(low.y, p.y)};
-    high = {std::max(high.x, p.x), std::max(high.y, p.y)};
+    box.low = {std::min(box.low.x, p.x), std::min(box.low.y, p.y)};
+    box.high = {std::max(box.high.x, p.x), std::max(box.high.y, p.y)};
   }
+  return box;
+}
+
+// Of a hexagonal grid over a box, as far from its top as from its bottom.
+template <typename Take>
+void eachOfGrid(const Box& box, double spacing, const Take& take) {
+  const double rise = spacing * std::numbers::sqrt3 / 2;
+  const int rows = static_cast<int>((box.high.y - box.low.y) / rise);
+  const double first = box.low.y + ((box.high.y - box.low.y) - rows * rise) / 2;
+  for (int row = 0; row <= rows; ++row)
+    for (double x = box.low.x + (row % 2 ? spacing / 2 : 0); x < box.high.x; x += spacing)
+      take(Vec2{x, first + row * rise});
+}
+
+std::vector<Vec2> pointsInside(const std::vector<Vec2>& outline, const MeshSpacing& spacing) {
+  constexpr double kClear = 0.6;  // of the spacing
+  const Box box = boxOf(outline);
   const auto isClear = [&](Vec2 p) {
+    const double far = kClear * spacing.at(p);
     for (size_t i = 0; i < outline.size(); ++i)
-      if (distanceToSegment(p, outline[i], outline[(i + 1) % outline.size()]) < kClear * spacing) return false;
+      if (distanceToSegment(p, outline[i], outline[(i + 1) % outline.size()]) < far) return false;
     return true;
   };
   std::vector<Vec2> points;
-  const double rise = spacing * std::numbers::sqrt3 / 2;
-  const int rows = static_cast<int>((high.y - low.y) / rise);
-  const double first = low.y + ((high.y - low.y) - rows * rise) / 2;  // as far from the top as from the bottom
-  for (int row = 0; row <= rows; ++row) {
-    const double y = first + row * rise;
-    for (double x = low.x + (row % 2 ? spacing / 2 : 0); x < high.x; x += spacing)
-      if (isInside({x, y}, outline) && isClear({x, y})) points.push_back({x, y});
-  }
+  if (spacing.fine < spacing.plain)
+    eachOfGrid(box, spacing.fine, [&](Vec2 p) {
+      if (spacing.isFine(p) && isInside(p, outline) && isClear(p)) points.push_back(p);
+    });
+  const size_t fine = points.size();
+  eachOfGrid(box, spacing.plain, [&](Vec2 p) {
+    const auto isNear = [&](Vec2 q) { return distance(p, q) < kClear * spacing.plain; };
+    if (spacing.isFine(p) || !isInside(p, outline) || !isClear(p)) return;
+    if (std::none_of(points.begin(), points.begin() + static_cast<std::ptrdiff_t>(fine), isNear)) points.push_back(p);
+  });
   return points;
 }
 
@@ -87,9 +110,9 @@ void findDepths(Triangulation& all) {
 
 }  // namespace
 
-PlaneMesh meshOutline(const std::vector<Vec2>& outline, double spacing) {
+PlaneMesh meshOutline(const std::vector<Vec2>& outline, const MeshSpacing& spacing) {
   if (outline.size() < 3) throw std::invalid_argument("an outline to be meshed has fewer than three corners");
-  if (!(spacing > 0)) throw std::invalid_argument("a mesh needs a spacing");
+  if (!(spacing.fine > 0)) throw std::invalid_argument("a mesh needs a spacing");
   PlaneMesh mesh;
   mesh.vertices = outline;
   Triangulation all;

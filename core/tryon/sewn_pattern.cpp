@@ -2,7 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
+#include <functional>
 
 #include "sheet/measure.h"
 
@@ -41,6 +41,39 @@ size_t lineNumber(const Piece& p, const std::string& edge) {
   return p.lines();
 }
 
+// Where vertices are to lie on a stretch, its ends included: as far apart as each place asks for.
+std::vector<double> spacedPlaces(double length, const std::function<double(double)>& spacingAt) {
+  constexpr double kLook = 4;  // mm
+  const int looks = std::max(1, static_cast<int>(std::ceil(length / kLook)));
+  const double step = length / looks;
+  std::vector<double> sums{0};  // of vertices, up to there
+  for (int i = 0; i < looks; ++i) sums.push_back(sums.back() + step / spacingAt(step * (i + 0.5)));
+  const int parts = std::max(1, static_cast<int>(std::round(sums.back())));
+  std::vector<double> places{0};
+  size_t look = 1;
+  for (int k = 1; k < parts; ++k) {
+    const double wanted = sums.back() * k / parts;
+    while (sums[look] < wanted) ++look;
+    places.push_back(step * (static_cast<double>(look) - (sums[look] - wanted) / (sums[look] - sums[look - 1])));
+  }
+  places.push_back(length);
+  return places;
+}
+
+// What each piece is meshed with.
+class SpacingByPiece {
+ public:
+  SpacingByPiece(double plain, const SewnPattern::Spacings& otherwise) : plain_(plain), otherwise_(otherwise) {}
+  const MeshSpacing& of(size_t piece) const {
+    const auto found = otherwise_.find(piece);
+    return found != otherwise_.end() ? found->second : plain_;
+  }
+
+ private:
+  const MeshSpacing plain_;
+  const SewnPattern::Spacings& otherwise_;
+};
+
 using LineKey = std::pair<size_t, size_t>;  // piece of the pattern, its line
 struct Sample {
   LineKey line;
@@ -50,7 +83,8 @@ struct Sample {
 // The places of both sides of a seam that are sewn to each other, as parts of the stretch they lie in.
 class SeamSamples {
  public:
-  SeamSamples(const Pattern& pattern, const Seam& seam, double spacing) : pattern_(pattern) {
+  SeamSamples(const Pattern& pattern, const Seam& seam, const SpacingByPiece& spacings)
+      : pattern_(pattern), spacings_(spacings) {
     const MeasuredSeam m = measureSeam(pattern, seam);
     double a = 0, b = 0;
     for (const MeasuredStretch& s : m.stretches) {
@@ -64,8 +98,11 @@ class SeamSamples {
         if ((p - apart.back()) * length > kSame) apart.push_back(p);
       apart.back() = 1;
       for (size_t i = 0; i + 1 < apart.size(); ++i) {
-        const int n = std::max(1, static_cast<int>(std::round((apart[i + 1] - apart[i]) * length / spacing)));
-        for (int k = 0; k < n; ++k) add(seam, a, b, s, apart[i] + (apart[i + 1] - apart[i]) * k / n);
+        const std::vector<double> places = spacedPlaces((apart[i + 1] - apart[i]) * length, [&](double at) {
+          const double part = apart[i] + at / length;
+          return std::min(spacingAt(seam.a, a + part * s.lengthA), spacingAt(seam.b, b + part * s.lengthB));
+        });
+        for (size_t k = 0; k + 1 < places.size(); ++k) add(seam, a, b, s, apart[i] + places[k] / length);
       }
       a += s.lengthA;
       b += s.lengthB;
@@ -86,6 +123,12 @@ class SeamSamples {
       if (at > from + kSame && at < from + length - kSame) parts.push_back((at - from) / length);
     }
   }
+  double spacingAt(const SeamSide& side, double along) const {
+    const MeshSpacing& spacing = spacings_.of(side.piece);
+    if (!(spacing.fine < spacing.plain)) return spacing.plain;
+    const Anchor place = pattern_.placeOnSide(side, along);
+    return spacing.at(pattern_.pieces[side.piece].edge(place.edge).path.pointAt(place.at));
+  }
   void add(const Seam& seam, double a, double b, const MeasuredStretch& s, double part) {
     a_.push_back(placed(seam.a, a + part * s.lengthA));
     b_.push_back(placed(seam.b, b + part * s.lengthB));
@@ -99,6 +142,7 @@ class SeamSamples {
   }
 
   const Pattern& pattern_;
+  const SpacingByPiece& spacings_;
   std::vector<Sample> a_, b_;
 };
 
@@ -115,20 +159,14 @@ std::vector<size_t> roundOf(const Piece& p) {
   return all;
 }
 
-std::vector<double> evenPlaces(double length, double spacing) {
-  const int parts = std::max(1, static_cast<int>(std::round(length / spacing)));
-  std::vector<double> all;
-  for (int i = 0; i <= parts; ++i) all.push_back(length * i / parts);
-  return all;
-}
-
 // Meshes the pieces one by one, then sews them.
 class PatternSewing {
  public:
-  PatternSewing(const Pattern& pattern, double spacing) : pattern_(pattern), spacing_(spacing) {
+  PatternSewing(const Pattern& pattern, double spacing, const SewnPattern::Spacings& otherwise)
+      : pattern_(pattern), spacings_(spacing, otherwise) {
     for (const Seam& s : pattern.seams) {
       if (!isWorn(pattern.pieces[s.a.piece]) || !isWorn(pattern.pieces[s.b.piece])) continue;
-      const SeamSamples& samples = seams_.emplace_back(pattern, s, spacing);
+      const SeamSamples& samples = seams_.emplace_back(pattern, s, spacings_);
       for (const auto* side : {&samples.a(), &samples.b()})
         for (const Sample& one : *side) sewnAt_[one.line].push_back(one.at);
     }
@@ -155,9 +193,11 @@ class PatternSewing {
 
  private:
   // Where a line has vertices, from its start to its end: as its seam asks, else evenly.
-  std::vector<double> placesOn(const LineKey& key, double length) const {
+  std::vector<double> placesOn(const LineKey& key, const Path& path) const {
+    const double length = path.length();
     const auto found = sewnAt_.find(key);
-    if (found == sewnAt_.end()) return evenPlaces(length, spacing_);
+    const auto spacingAt = [&](double at) { return spacings_.of(key.first).at(path.pointAt(at)); };
+    if (found == sewnAt_.end()) return spacedPlaces(length, spacingAt);
     std::vector<double> places{0};
     std::vector<double> between = found->second;
     std::sort(between.begin(), between.end());
@@ -174,7 +214,7 @@ class PatternSewing {
     std::vector<LineKey> order;
     for (const size_t line : roundOf(p)) {
       const Path& path = p.lineAt(line).path;
-      const std::vector<double> places = placesOn({i, line}, path.length());
+      const std::vector<double> places = placesOn({i, line}, path);
       for (size_t k = 0; k + 1 < places.size(); ++k) {  // the end is the next line's start
         vertices_[{i, line}].push_back({places[k], {number, static_cast<int>(outline.size())}});
         outline.push_back(path.pointAt(places[k]));
@@ -185,7 +225,7 @@ class PatternSewing {
       vertices_[order[k]].push_back(
           {p.lineAt(order[k].second).path.length(), vertices_[order[(k + 1) % order.size()]].front().second});
     pieces_.push_back(i);
-    sewing_.add(meshOutline(outline, spacing_));
+    sewing_.add(meshOutline(outline, spacings_.of(i)));
   }
 
   void sew(const SeamSamples& samples) {
@@ -205,7 +245,7 @@ class PatternSewing {
   }
 
   const Pattern& pattern_;
-  const double spacing_;
+  const SpacingByPiece spacings_;
   std::vector<SeamSamples> seams_;
   std::map<LineKey, std::vector<double>> sewnAt_;
   std::map<LineKey, std::vector<std::pair<double, PieceVertex>>> vertices_;  // by line, from its start to its end
@@ -215,8 +255,8 @@ class PatternSewing {
 
 }  // namespace
 
-SewnPattern::SewnPattern(const Pattern& pattern, double spacing) {
-  const PatternSewing sewing(pattern, spacing);
+SewnPattern::SewnPattern(const Pattern& pattern, double spacing, const Spacings& otherwise) {
+  const PatternSewing sewing(pattern, spacing, otherwise);
   mesh_ = sewing.mesh();
   lines_ = sewing.lines(mesh_);
   pieces_ = sewing.pieces();

@@ -8,11 +8,13 @@
 //   sewn.spot(piece, {.edge = "side", .at = 120})   // between which vertices a place on an edge lies
 #pragma once
 
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "pattern/pattern.h"
+#include "solid/plane_mesh.h"
 #include "solid/sewn_mesh.h"
 
 namespace armure {
@@ -22,9 +24,10 @@ bool isWorn(const Piece& piece);
 
 class SewnPattern {
  public:
-  // Vertices are about `spacing` mm apart. Throws std::invalid_argument for a piece that cannot be meshed, as
-  // meshOutline does.
-  SewnPattern(const Pattern& pattern, double spacing);
+  // Vertices are about `spacing` mm apart, on some pieces otherwise. Throws std::invalid_argument for a piece that
+  // cannot be meshed, as meshOutline does.
+  using Spacings = std::map<size_t, MeshSpacing>;  // by piece of the pattern
+  SewnPattern(const Pattern& pattern, double spacing, const Spacings& otherwise = {});
 
   // An edge of a piece, or a leg of one of its darts, as sampled: vertices of the mesh in the order the edge runs.
   struct Line {

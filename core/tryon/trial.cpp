@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numbers>
 #include <utility>
 
@@ -23,7 +24,15 @@ constexpr double kAlongGrain = 65, kAcrossGrain = 45, kShear = 21, kBending = 1;
 // memory); she breathes and walks, and it creeps: a third of that is ours. It gives by kGives at 0.7 of what it holds,
 // so that the energy stays smooth.
 constexpr double kFriction = 0.1, kGives = 1;  // mm
-constexpr double kRoughly = 1.5;               // mm: rest enough to go on from with a finer mesh
+// Over the breasts no mesh is wider than this, mm: from 12 mm up the bust point of a deep cup depends on the mesh.
+constexpr double kOverBreasts = 10;
+// As she is put into it: the breast swollen by a part of its depth and so much firmer, cloth so much stiffer to bend.
+// With these no trial of 14 cm over the upper bust folds over.
+constexpr double kSwollen = 0.15, kFirmer = 30, kStiffer = 30;
+// At rest when no vertex would go further than this, mm, or when the energy would not fall by more than this part:
+// cloth that is slack over the cleft creeps on for a long time, with nothing to gain and nothing else moving. Roughly:
+// enough to go on from with a finer mesh.
+constexpr double kRoughly = 1.5, kRoughFall = 2e-3, kFully = 0.3, kFall = 5e-4;
 constexpr double kBonesEnd = 60;  // mm above the chest line, where a garment goes on up to the shoulders; ours
 constexpr double kStrap = 1;      // N/mm for each vertex of an edge that hangs on a strap; ours
 constexpr double kHold = 0.08;    // N/mm a vertex at the waist, before it is known how hard the cloth presses; ours
@@ -73,9 +82,10 @@ void lace(SolidScene& scene, const SewnPattern& sewn, double tension, std::vecto
   }
 }
 
-std::vector<std::string> wornPieces(const SewnPattern& sewn, const Pattern& pattern) {
+std::vector<std::string> wornPieces(const Pattern& pattern) {
   std::vector<std::string> ids;
-  for (const size_t i : sewn.pieces()) ids.push_back(pattern.pieces[i].id);
+  for (const Piece& p : pattern.pieces)
+    if (isWorn(p)) ids.push_back(p.id);
   return ids;
 }
 
@@ -100,41 +110,74 @@ Trial::Trial(const Pattern& pattern, const Body& body, const TryOnOptions& optio
       heights_(heightsOf(form_)),
       laced_(options.laced),
       stop_(options.stop) {
-  SewnPattern fine(pattern, options.spacing);
   std::shared_ptr<const LaidCloth> from = options.from;
-  if (!from || from->pieces != wornPieces(fine, pattern)) {
+  if (!from || from->pieces != wornPieces(pattern)) {
     SewnPattern coarse(pattern, std::max(options.spacing, options.coarse));
     const std::vector<Vector3d> round = laidRound(coarse, pattern_, skin_, form_.shoulder(), heights_, kOff);
-    rested(coarse, round, {}, kRoughly);
+    rested(coarse, round, {}, Stage::PutOn);
     if (stopped_) return;
-    rested(std::move(coarse), laid_->positions, gripsOf(*laid_, laid_->sewn, round), kRoughly);
+    rested(std::move(coarse), laid_->positions, gripsOf(*laid_, laid_->sewn, round), Stage::Roughly);
     if (stopped_) return;
     from = laid_;
   }
+  SewnPattern fine(pattern, options.spacing, finerOverBreasts(*from, options.spacing));
   const std::vector<Vector3d> round = laidRound(fine, pattern_, skin_, form_.shoulder(), heights_, kOff);
   std::vector<Vector3d> start = carriedOver(from->sewn, from->positions, fine);
+  // Friction goes by how hard the cloth presses, which is known only when it has come to rest: twice.
   const std::vector<Grip> grips = gripsOf(*from, fine, round);
-  rested(std::move(fine), std::move(start), grips, SettleOptions{}.stopAt);
+  rested(std::move(fine), std::move(start), grips, Stage::Roughly);
+  if (stopped_) return;
+  rested(laid_->sewn, laid_->positions, gripsOf(*laid_, laid_->sewn, round), Stage::Fully);
 }
 
-void Trial::rested(SewnPattern sewn, std::vector<Vector3d> start, const std::vector<Grip>& grips, double stopAt) {
+Trial::Breast Trial::breast() const {
+  const double y = form_.yOf(id::kBust);
+  const FormSection s = form_.section(y);
+  if (s.breastDepth <= 0) return {};
+  double angle = 0;
+  for (int i = 0; i < 5; ++i) angle = std::asin(std::min(1.0, s.breastX / skin_.radius(angle, y)));
+  return {skin_.skin(angle, y), s.breastDepth, std::hypot(form_.yOf(id::kUnderbust) - y, s.breastDepth)};
+}
+
+// A disc on each piece round what came to lie nearest to the bust point, as far as it is from there to the underbust.
+SewnPattern::Spacings Trial::finerOverBreasts(const LaidCloth& laid, double spacing) const {
+  const Breast breast = this->breast();
+  std::map<size_t, std::pair<double, Vec2>> nearest;  // by piece, how far and where, flat
+  for (const SewnMesh::Triangle& t : laid.sewn.mesh().triangles)
+    for (size_t i = 0; i < 3; ++i) {
+      const double far = (laid.positions[static_cast<size_t>(t.vertices[i])] - breast.bustPoint).norm();
+      auto& best = nearest.try_emplace(static_cast<size_t>(t.piece), far, t.flat[i]).first->second;
+      if (far < best.first) best = {far, t.flat[i]};
+    }
+  std::map<std::string, size_t> now;
+  for (size_t i = 0; i < pattern_.pieces.size(); ++i) now[pattern_.pieces[i].id] = i;
+  SewnPattern::Spacings all;
+  for (const auto& [piece, place] : nearest)
+    if (place.first < breast.reach)
+      all.emplace(now.at(laid.pieces[piece]),
+                  MeshSpacing(spacing, kOverBreasts, place.second, breast.reach - place.first));
+  return all;
+}
+
+void Trial::rested(SewnPattern sewn, std::vector<Vector3d> start, const std::vector<Grip>& grips, Stage stage) {
   for (const Half half : {Half::Front, Half::Back}) {
     for (const int v : centreVertices(sewn, pattern_, half)) start[static_cast<size_t>(v)].x() = 0;
     for (const int v : openingVertices(sewn, half))
       start[static_cast<size_t>(v)].x() = gapAt(start[static_cast<size_t>(v)].y()) / 2;
   }
   SolidScene scene(sewn.mesh(), std::move(start));
-  dress(scene, sewn);
+  dress(scene, sewn, stage);
   if (grips.empty()) holdAtWaist(scene, sewn);
   for (size_t v = 0; v < grips.size(); ++v)
     if (grips[v].most > 0) scene.hold(static_cast<int>(v), 1, grips[v].y, grips[v].most / kGives, grips[v].most);
   SettleOptions settling;
-  settling.stopAt = stopAt;
+  settling.stopAt = stage == Stage::Fully ? kFully : kRoughly;
+  settling.stopFall = stage == Stage::Fully ? kFall : kRoughFall;
   settling.stop = stop_;
   rest_ = settle(scene, settling);
   stopped_ = rest_.stopped;
   steps_ += rest_.steps;
-  std::vector<std::string> worn = wornPieces(sewn, pattern_);
+  std::vector<std::string> worn = wornPieces(pattern_);
   laid_ =
       std::make_shared<const LaidCloth>(LaidCloth{std::move(worn), std::move(sewn), rest_.positions, rest_.pressure});
 }
@@ -161,21 +204,17 @@ double Trial::gapAt(double y) const {
   return below > above ? gapAbove + (gapBelow - gapAbove) * (y - above) / (below - above) : gapAbove;
 }
 
-void Trial::dress(SolidScene& scene, const SewnPattern& sewn) const {
+void Trial::dress(SolidScene& scene, const SewnPattern& sewn, Stage stage) const {
+  const double bending = stage == Stage::PutOn ? kStiffer * kBending : kBending;
   for (size_t i = 0; i < sewn.pieces().size(); ++i) {
     const Piece& p = pattern_.pieces[sewn.pieces()[i]];
     const double layers = 1 + linings(pattern_, p.id);
     const Cloth cloth{layers * kAlongGrain, layers * kAcrossGrain, layers * kShear};
     const Vec2 grain = p.grainBottom - p.grainTop;
-    scene.setCloth(static_cast<int>(i), cloth, layers * kBending, layers * kClothWeight,
+    scene.setCloth(static_cast<int>(i), cloth, layers * bending, layers * kClothWeight,
                    dot(grain, grain) > 0 ? grain : Vec2{0, 1});
   }
-  std::vector<double> firm;  // where the cloth begins: it slides by far less than a zone is wide
-  for (const Vector3d& p : scene.start()) firm.push_back(firmness(p.y(), skin_.place(p).angle));
-  scene.body = [this, firm = std::move(firm)](int vertex, const Vector3d& p) {
-    const RadialBody::Place flat = skin_.place(p), place = flat.depth > 0 ? skin_.nearest(p) : flat;
-    return Touch{place.depth, place.outwards, firm[static_cast<size_t>(vertex)]};
-  };
+  scene.body = touching(scene, stage);
   std::vector<bool> laced(scene.start().size(), false);
   if (laced_) lace(scene, sewn, *laced_ / kPerCm, laced);
   for (const Half half : {Half::Front, Half::Back})
@@ -187,6 +226,28 @@ void Trial::dress(SolidScene& scene, const SewnPattern& sewn) const {
     if (l.role == EdgeRole::Strap)
       for (const int v : l.vertices) scene.hold(v, 1, scene.start()[static_cast<size_t>(v)].y(), kStrap);
   }
+}
+
+SolidScene::Body Trial::touching(const SolidScene& scene, Stage stage) const {
+  struct Flesh {
+    double firm = 0, swollen = 0;  // N/mm2 per mm; mm
+  };
+  std::vector<Flesh> flesh;  // by where the cloth begins: it slides by far less than a zone is wide
+  const Breast breast = this->breast();
+  for (const Vector3d& p : scene.start()) {
+    Flesh here{firmness(p.y(), skin_.place(p).angle), 0};
+    const double far = (p - breast.bustPoint).norm();
+    if (stage == Stage::PutOn && far < breast.reach) {
+      here.firm *= kFirmer;
+      here.swollen = kSwollen * breast.depth * (1 + std::cos(std::numbers::pi * far / breast.reach)) / 2;
+    }
+    flesh.push_back(here);
+  }
+  return [this, flesh = std::move(flesh)](int vertex, const Vector3d& p) {
+    const Flesh& here = flesh[static_cast<size_t>(vertex)];
+    const RadialBody::Place flat = skin_.place(p), place = flat.depth + here.swollen > 0 ? skin_.nearest(p) : flat;
+    return Touch{place.depth + here.swollen, place.outwards, here.firm};
+  };
 }
 
 void Trial::holdAtWaist(SolidScene& scene, const SewnPattern& sewn) const {
@@ -209,7 +270,5 @@ Vector3d Trial::at(const SewnPattern::Spot& s) const {
   const auto p = [&](int v) { return rest_.positions[static_cast<size_t>(v)]; };
   return (1 - s.part) * p(s.from) + s.part * p(s.to);
 }
-
-double Trial::degreesRound(const Vector3d& p) const { return skin_.place(p).angle * 180 / std::numbers::pi; }
 
 }  // namespace armure

@@ -50,11 +50,21 @@ class Trial {
   bool stopped() const { return stopped_; }
 
   Eigen::Vector3d at(const SewnPattern::Spot& spot) const;
-  double degreesRound(const Eigen::Vector3d& place) const;
 
  private:
-  void rested(SewnPattern sewn, std::vector<Eigen::Vector3d> start, const std::vector<Grip>& grips, double stopAt);
-  void dress(SolidScene& scene, const SewnPattern& sewn) const;
+  // Put on: on a firm breast a little larger than hers, and of stiff cloth. Else slack cloth over a deep breast falls
+  // into flat folds, out of which it never comes. Then as it is, roughly, to go on from; and fully.
+  enum class Stage { PutOn, Roughly, Fully };
+  // How far from the bust point the breast goes, over the skin down to the underbust; 0 without breasts.
+  struct Breast {
+    Eigen::Vector3d bustPoint = Eigen::Vector3d::Zero();
+    double depth = 0, reach = 0;
+  };
+  void rested(SewnPattern sewn, std::vector<Eigen::Vector3d> start, const std::vector<Grip>& grips, Stage stage);
+  Breast breast() const;
+  SewnPattern::Spacings finerOverBreasts(const LaidCloth& laid, double spacing) const;
+  void dress(SolidScene& scene, const SewnPattern& sewn, Stage stage) const;
+  SolidScene::Body touching(const SolidScene& scene, Stage stage) const;
   void holdAtWaist(SolidScene& scene, const SewnPattern& sewn) const;
   std::vector<int> openingVertices(const SewnPattern& sewn, Half half) const;
   double gapAt(double y) const;

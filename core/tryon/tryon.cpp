@@ -14,7 +14,7 @@ namespace {
 using Eigen::Vector3d;
 
 constexpr double kKpa = 1000;           // kPa in a N/mm2
-constexpr double kMostVertices = 1800;  // of a half: a long skirt is meshed more widely
+constexpr double kMostVertices = 1200;  // of a half: a long skirt is meshed more widely
 
 std::optional<double> median(std::vector<double> all) {
   if (all.empty()) return std::nullopt;
@@ -89,7 +89,6 @@ class Teller {
   const Vector3d& at(int v) const { return trial_.rest().positions[static_cast<size_t>(v)]; }
 
   void tellLevels(TryOn& t) const {
-    constexpr double kFront = 60, kBack = 120;  // degrees from centre front
     for (const LevelHeight& h : trial_.heights()) {
       std::vector<double> front, side, back;
       for (const size_t i : trial_.sewn().pieces())
@@ -97,9 +96,8 @@ class Teller {
           for (const Anchor* a : {&m.a, &m.b}) {
             const auto spot = h.level == m.id ? trial_.sewn().spot(i, *a) : std::nullopt;
             if (!spot) continue;
-            const Vector3d place = trial_.at(*spot);
-            const double angle = trial_.degreesRound(place);
-            (angle < kFront ? front : angle < kBack ? side : back).push_back(place.y() - h.y);
+            const bool behind = trial_.pattern().pieces[i].half == Half::Back;
+            (onSideSeam(i, a->edge) ? side : behind ? back : front).push_back(trial_.at(*spot).y() - h.y);
           }
       if (front.empty() && side.empty() && back.empty()) continue;
       LevelSeat seat{h.level, trial_.pattern().levelName(h.level), median(front), median(side), median(back), h.y};
@@ -113,14 +111,20 @@ class Teller {
   void tellPressure(LevelSeat& seat, double y) const {
     constexpr double kNear = 20;  // mm
     double pressing = 0, tension = 0, radius = 0, area = 0;
-    const std::vector<double> areas = trial_.sewn().mesh().areas();
-    for (size_t v = 0; v < trial_.rest().positions.size(); ++v) {
-      const Vector3d& p = trial_.rest().positions[v];
-      const double weight = areas[v] * std::max(0.0, 1 - std::abs(p.y() - y) / kNear);
-      tension += weight * tension_[v];
-      radius += weight * std::hypot(p.x(), p.z() - trial_.skin().middle(p.y()));
-      pressing += weight * trial_.rest().pressure[v];
-      area += weight;
+    const auto mean = [](const std::vector<double>& by, int v, int w) {
+      return (by[static_cast<size_t>(v)] + by[static_cast<size_t>(w)]) / 2;
+    };
+    for (const SewnMesh::Triangle& t : trial_.sewn().mesh().triangles) {
+      const double third = std::abs(cross(t.flat[1] - t.flat[0], t.flat[2] - t.flat[0])) / 6;
+      for (size_t i = 0; i < 3; ++i) {  // by the middles of its sides: right for what is quadratic over it
+        const int v = t.vertices[i], w = t.vertices[(i + 1) % 3];
+        const Vector3d p = (at(v) + at(w)) / 2;
+        const double weight = third * std::max(0.0, 1 - std::abs(p.y() - y) / kNear);
+        tension += weight * mean(tension_, v, w);
+        radius += weight * std::hypot(p.x(), p.z() - trial_.skin().middle(p.y()));
+        pressing += weight * mean(trial_.rest().pressure, v, w);
+        area += weight;
+      }
     }
     if (area <= 0) return;
     seat.pressure = kKpa * pressing / area;
@@ -187,12 +191,24 @@ class Teller {
     std::sort(t.opening.begin(), t.opening.end(), [](const auto& a, const auto& b) { return a.y < b.y; });
   }
 
+  // Sewn between front and back.
+  static bool isSideSeam(const Pattern& pattern, const Seam& s) {
+    return s.kind == SeamKind::Plain && pattern.pieces[s.a.piece].half != pattern.pieces[s.b.piece].half;
+  }
+  bool onSideSeam(size_t piece, const std::string& edge) const {
+    const Pattern& pattern = trial_.pattern();
+    return std::any_of(pattern.seams.begin(), pattern.seams.end(), [&](const Seam& s) {
+      const auto uses = [&](const SeamSide& side) { return side.piece == piece && side.uses(edge); };
+      return isSideSeam(pattern, s) && (uses(s.a) || uses(s.b));
+    });
+  }
+
   // The seam between front and back: the straight line through it, seen from the side, by least squares.
   void tellSide(TryOn& t) const {
     std::vector<Vec2> line;  // (z, y)
     const Pattern& pattern = trial_.pattern();
     for (const Seam& s : pattern.seams) {
-      if (s.kind != SeamKind::Plain || pattern.pieces[s.a.piece].half == pattern.pieces[s.b.piece].half) continue;
+      if (!isSideSeam(pattern, s)) continue;
       for (const EdgeUse& use : s.a.chain)
         for (const SewnPattern::Line& l : trial_.sewn().lines())
           if (l.piece == s.a.piece && l.edge == use.edge)

@@ -43,8 +43,8 @@ struct TryOnOptions {
   std::function<bool()> stop = {};                  // asked now and then; true ends it, and it has failed
 };
 
-// Where a level has come to lie, mm under the height the body has it at: the median over the edges it is marked on in
-// front (within 60 degrees of centre front), at the side and behind.
+// Where a level has come to lie, mm under the height the body has it at: the median over the edges it is marked on,
+// those of the side seam apart from those in front of it and those behind.
 struct LevelSeat {
   std::string level;
   Message name;  // of the level

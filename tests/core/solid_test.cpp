@@ -2,12 +2,15 @@
 // the closed formulas of thin shells on cylinder, cone and sphere.
 #include "solid/equilibrium.h"
 
+#include <Eigen/Cholesky>
 #include <Eigen/Eigenvalues>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <functional>
 #include <numbers>
 #include <random>
+
+#include "solid/block_cholesky.h"
 
 using namespace armure;
 using Eigen::Vector3d;
@@ -159,6 +162,80 @@ TEST_CASE("an outline is filled with triangles, its corners kept and in their or
   CHECK_THROWS_AS(meshOutline({{0, 0}, {10, 0}, {10, 10}, {10, 0}}, 1), std::invalid_argument);
   CHECK_THROWS_AS(meshOutline({{0, 0}, {10, 10}, {10, 0}, {0, 10}}, 1), std::invalid_argument);
   CHECK_THROWS_AS(meshOutline(corners, 0), std::invalid_argument);
+}
+
+TEST_CASE("near a place a mesh is finer, and no coarser anywhere for it") {
+  const std::vector<Vec2> corners = sampled({{0, 0}, {240, 0}, {240, 300}, {0, 300}}, 10);
+  const Vec2 centre{120, 150};
+  const MeshSpacing spacing(20, 10, centre, 60);
+  const PlaneMesh mesh = meshOutline(corners, spacing);
+  CHECK(areaOf(mesh) == Approx(240.0 * 300).epsilon(1e-12));
+  double longestNear = 0, longest = 0, area = 0;
+  int near = 0;
+  for (const auto& t : mesh.triangles) {
+    const auto at = [&](int i) { return mesh.vertices[static_cast<size_t>(t[static_cast<size_t>(i)])]; };
+    const bool isNear = distance(at(0), centre) < 45 && distance(at(1), centre) < 45 && distance(at(2), centre) < 45;
+    for (int i = 0; i < 3; ++i) {
+      const double side = distance(at(i), at((i + 1) % 3));
+      longest = std::max(longest, side);
+      if (isNear) longestNear = std::max(longestNear, side);
+    }
+    if (isNear) ++near, area += cross(at(1) - at(0), at(2) - at(0)) / 2;
+  }
+  CHECK(longestNear == Approx(10).epsilon(1e-9));
+  CHECK(area / near == Approx(std::sqrt(3) / 4 * 100).epsilon(1e-9));  // equal sides of 10
+  CHECK(longest < 2 * 20);
+  CHECK(meshOutline(corners, MeshSpacing(10, 20, centre, 60)).vertices.size() ==
+        meshOutline(corners, 10).vertices.size());
+}
+
+TEST_CASE("a factor by blocks solves as a dense one does") {
+  std::mt19937 random(5);
+  std::normal_distribution<double> any;
+  for (const int vertices : {1, 7, 40}) {
+    std::vector<std::vector<int>> elements;
+    for (int i = 0; i < 2 * vertices && vertices > 3; ++i) {
+      std::vector<int> e(4);
+      for (int& v : e) v = static_cast<int>(random() % static_cast<unsigned>(vertices));
+      std::sort(e.begin(), e.end());
+      e.erase(std::unique(e.begin(), e.end()), e.end());
+      std::shuffle(e.begin(), e.end(), random);
+      elements.push_back(e);
+    }
+    BlockMatrix matrix(vertices, elements);
+    BlockCholesky factor(matrix);
+    std::vector<std::array<bool, 3>> held(static_cast<size_t>(vertices), {false, false, false});
+    held.back()[1] = true;
+    for (int run = 0; run < 2; ++run) {  // the second with other numbers in the same places
+      matrix.clear();
+      Eigen::MatrixXd dense = Eigen::MatrixXd::Zero(3 * vertices, 3 * vertices);
+      for (size_t i = 0; i < elements.size(); ++i) {
+        const auto n = static_cast<Eigen::Index>(3 * elements[i].size());
+        const Eigen::MatrixXd root = Eigen::MatrixXd::NullaryExpr(n, n, [&] { return any(random); });
+        const Eigen::MatrixXd local = root * root.transpose();
+        matrix.add(i, local);
+        for (Eigen::Index r = 0; r < n; ++r)
+          for (Eigen::Index c = 0; c < n; ++c)
+            dense(3 * elements[i][static_cast<size_t>(r / 3)] + r % 3,
+                  3 * elements[i][static_cast<size_t>(c / 3)] + c % 3) += local(r, c);
+      }
+      for (int v = 0; v < vertices; ++v)
+        for (int axis = 0; axis < 3; ++axis) matrix.diagonal(v, axis) += 1, dense(3 * v + axis, 3 * v + axis) += 1;
+      matrix.isolate(held);
+      const Eigen::Index alone = 3 * vertices - 2;
+      dense.row(alone).setZero();
+      dense.col(alone).setZero();
+      dense(alone, alone) = 1;
+      Eigen::VectorXd right = Eigen::VectorXd::NullaryExpr(3 * vertices, [&] { return any(random); });
+      right[alone] = 0;
+      REQUIRE(factor.compute(matrix));
+      const Eigen::VectorXd x = factor.solve(right);
+      CHECK((x - dense.llt().solve(right)).norm() < 1e-9 * (1 + x.norm()));
+      CHECK(x[alone] == 0);
+    }
+    matrix.diagonal(0, 0) -= 1e6;
+    CHECK_FALSE(factor.compute(matrix));
+  }
 }
 
 TEST_CASE("sewn corners are one vertex, seams are no hinges") {

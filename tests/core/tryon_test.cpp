@@ -2,6 +2,7 @@
 // of trying on.
 #include "tryon/tryon.h"
 
+#include <Eigen/Geometry>
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -17,6 +18,7 @@
 #include "tryon/laid_round.h"
 #include "tryon/radial_body.h"
 #include "tryon/sewn_pattern.h"
+#include "tryon/trial.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -206,6 +208,72 @@ TEST_CASE("tried on, a bodice keeps its waist at the waist, whatever the mesh") 
   CHECK(*tries[0].bustPoint == Approx(*tries[1].bustPoint).margin(4));
   for (size_t i = 0; i < tries[0].levels.size(); ++i)
     CHECK(*tries[0].levels[i].side == Approx(*tries[1].levels[i].side).margin(4));
+}
+
+namespace {
+
+// How far the cloth is bent over at the sharpest side of two triangles, degrees: 180 lies flat on itself.
+double sharpestFold(const LaidCloth& laid) {
+  double sharpest = 0;
+  for (const SewnMesh::Hinge& h : laid.sewn.mesh().hinges) {
+    const auto at = [&](size_t i) { return laid.positions[static_cast<size_t>(h.vertices[i])]; };
+    const Vector3d along = at(1) - at(0), one = along.cross(at(2) - at(0)), other = (at(3) - at(0)).cross(along);
+    sharpest = std::max(sharpest, std::acos(std::clamp(one.dot(other) / (one.norm() * other.norm()), -1.0, 1.0)));
+  }
+  return sharpest * 180 / pi;
+}
+
+// How far two trials of one pattern differ.
+void checkAlike(const TryOn& a, const TryOn& b) {
+  CHECK(*a.bustPoint == Approx(*b.bustPoint).margin(4));
+  for (const LevelSeat& l : a.levels) {
+    INFO(l.level);
+    const LevelSeat& other = *b.level(l.level);
+    CHECK(*l.side == Approx(*other.side).margin(3));
+    CHECK(*l.back == Approx(*other.back).margin(3));
+    CHECK(l.pressure == Approx(other.pressure).epsilon(0.2));
+  }
+}
+
+}  // namespace
+
+TEST_CASE("over a deep breast cloth lies smooth and alike, whatever the mesh and the start") {
+  Order order;
+  order.style = "straight-zip";
+  order.measures = measuresOf(realBodies()[50], 140);
+  const Design design = recalc(order).value();
+  const TryOn t = tryOn(design.pattern, design.body, {}).value();
+  CHECK(sharpestFold(*t.laid) < 120);
+  const TryOn coarser = tryOn(design.pattern, design.body, {.spacing = 20}).value();
+  const TryOn otherStart = tryOn(design.pattern, design.body, {.coarse = 34}).value();
+  order.choices["reduction.waist"] = "1 1/2 in";
+  order.choices["hold.top"] = "1 in";
+  const Design tighter = recalc(order).value();
+  const TryOn before = tryOn(tighter.pattern, tighter.body, {.spacing = 20}).value();
+  const TryOn afterEdit = tryOn(design.pattern, design.body, {.from = before.laid}).value();
+  for (const TryOn* other : {&coarser, &otherStart, &afterEdit}) {
+    CHECK(sharpestFold(*other->laid) < 120);
+    checkAlike(t, *other);
+  }
+}
+
+TEST_CASE("both sides of a seam get as many vertices where one of them is to be finer") {
+  const Design design = designed({});
+  const SewnPattern plain(design.pattern, 20);
+  const Seam& seam = *std::find_if(design.pattern.seams.begin(), design.pattern.seams.end(),
+                                   [](const Seam& s) { return s.kind == SeamKind::Plain; });
+  const Piece& piece = design.pattern.pieces[seam.a.piece];
+  const Path& path = piece.edge(seam.a.chain.front().edge).path;
+  const SewnPattern finer(design.pattern, 20, {{seam.a.piece, {20, 8, path.pointAt(path.length() / 2), 50}}});
+  const auto countOf = [&](const SewnPattern& sewn, const SeamSide& side) {
+    size_t count = 0;
+    for (const SewnPattern::Line& l : sewn.lines())
+      if (l.piece == side.piece && side.uses(l.edge)) count += l.vertices.size();
+    return count;
+  };
+  CHECK(countOf(finer, seam.a) >= countOf(plain, seam.a) + 5);
+  CHECK(countOf(finer, seam.a) - countOf(plain, seam.a) == countOf(finer, seam.b) - countOf(plain, seam.b));
+  CHECK(areaOf(finer.mesh()) == Approx(areaOf(plain.mesh())).epsilon(0.002));
 }
 
 TEST_CASE("a waist reduced further presses more") {
