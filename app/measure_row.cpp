@@ -4,6 +4,7 @@
 #include <QVBoxLayout>
 
 #include "measure/takings.h"
+#include "recalc/recalc.h"
 #include "render/words.h"
 
 namespace armure {
@@ -60,7 +61,7 @@ void MeasureRow::refresh() {
   QString text, placeholder;
   if (taken) {
     text = QString::fromStdString(fieldText(info_.id, *taken, order.units.unit));
-  } else if (info_.need == Need::Required) {
+  } else if (needs(order, info_)) {
     placeholder = "needed";
   } else if (order.measures.all().size() > 1) {
     const Fact fact = factOf(info_.id, order.measures);

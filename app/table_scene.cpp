@@ -45,7 +45,7 @@ class SceneMaker {
     const Motion back = Motion::mirrorX().then(Motion::translation({frontWidth + kBetweenHalves + backWidth, 0}));
     const double right = frontWidth + kBetweenHalves + backWidth;
     StyleLine top = topEdge(block_, design_.rules);
-    const StyleLine hem = hemLine(block_, design_.rules);
+    const StyleLine hem = endLine(block_, design_.rules);
     for (const bool front : {true, false}) raise(top, front);
     scene_.crowded = design_.pattern.shellPieces() > 7;
     addLevelLines(right, frontWidth);

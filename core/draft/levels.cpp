@@ -19,6 +19,7 @@ namespace {
 
 constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
 constexpr double kBelowHip = 25;            // mm: where a skirt runs on
+constexpr double kDrawnBelowWaist = 114.3;  // mm: what ends at the waist is drawn further and cut there
 constexpr double kLeastAboveBack = 40;      // mm from the shoulder line to the back's top edge
 constexpr double kDartReach = 0.7;          // part of bust-to-underbust that the side dart may take
 
@@ -113,7 +114,9 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.waist = body.mm(id::kShoulderToWaist);
   h.highHip = h.waist + body.mm(id::kWaistToHighHip);
   h.hip = h.waist + body.mm(id::kWaistToHip);
-  h.hem = hasSkirt(rules) ? h.hip + kBelowHip : h.waist + rules.length(key::kHemLength);
+  h.hem = hasSkirt(rules)         ? h.hip + kBelowHip
+          : goesBelowWaist(rules) ? h.waist + rules.length(key::kHemLength)
+                                  : h.waist + kDrawnBelowWaist;
   const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
     return Problem{
         lower, msg("the {} line at {} is not clearly below the {} line at {}", lower, Length{yl}, upper, Length{yu}),
@@ -260,8 +263,11 @@ Level& Levels::at(std::string_view id) { return const_cast<Level&>(std::as_const
 
 bool hasSkirt(const Rules& rules) {
   const auto kind = rules.option(key::kSkirtKind);
+  if (!goesBelowWaist(rules)) return false;
   return kind == SkirtKind::Straight || kind == SkirtKind::Peg || kind == SkirtKind::Gored;
 }
+
+bool goesBelowWaist(const Rules& rules) { return rules.option(key::kHemAt) == HemAt::Below; }
 
 Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   Levels out;
@@ -314,11 +320,12 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   add(level::kHighHip, "High hip", h.highHip, body.mm(id::kHighHip), highHip, highHipGirth, highHipHeight);
   add(level::kHip, "Hip", h.hip, body.mm(id::kHip), hip, true, taken(body, {id::kWaistToHip}));
   add(level::kHem, "Hem", h.hem, 0, 0, highHipGirth, highHipHeight);
+  const double end = goesBelowWaist(rules) ? h.hem : h.waist;
   const std::vector<OwnLevel> ownLevels = rules.ownLevels();
   std::vector<Level> made;
   for (const OwnLevel& own : ownLevels) {
     Working working;
-    Result<Level> l = OwnLevelMaker(out, h.hem).make(own, working);
+    Result<Level> l = OwnLevelMaker(out, end).make(own, working);
     if (!l.ok()) return l.problem();
     if (!made.empty() && l->front - made.back().front < kLeastFromOwn)
       return Problem{verbatim("rail." + own.id), msg("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
@@ -328,7 +335,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
     out.workings.push_back(std::move(working));
   }
   out.all.insert(out.all.end(), made.begin(), made.end());
-  for (Level& l : out.all) l.beyondHem = l.front > h.hem + 1e-9;
+  for (Level& l : out.all) l.beyondHem = l.front > end + 1e-9;
   out.at(level::kChest).readOff = out.at(level::kHem).readOff = true;
 
   const Sharer sharer(body, rules);

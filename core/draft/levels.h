@@ -36,7 +36,7 @@ struct Level {
   bool girthTaken = true, heightTaken = true;  // else estimated, or between its neighbours
   bool readOff = false;    // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
   bool own = false;        // added by the maker; its girth lies between its neighbours unless it was given
-  bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut at the hem
+  bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut where the garment ends
 
   bool estimated() const { return !girthTaken || !heightTaken; }
 };
@@ -54,6 +54,9 @@ struct Levels {
 
 // Whether the panels run on below the hip as a skirt. Their hem in the draft then lies just below the hip.
 bool hasSkirt(const Rules& rules);
+
+// Whether the garment goes below the waist, so that high hip and hip count.
+bool goesBelowWaist(const Rules& rules);
 
 // Lays out the levels. Fails when their order on the body cannot be (the bust below the waist, the chest line below the
 // bust), naming the measures.

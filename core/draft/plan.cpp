@@ -73,7 +73,9 @@ PanelPlan panelPlan(const Rules& rules) {
     const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&
                       rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
     if (yoke) plan.sections.push_back(section(SectionKind::Yoke, front, lines, LineKind::None));
-    if (rules.option(key::kSkirtKind) != SkirtKind::None || rules.option(key::kWaistSeam) != WaistSeam::None)
+    const bool apart =
+        rules.option(key::kSkirtKind) != SkirtKind::None || rules.option(key::kWaistSeam) != WaistSeam::None;
+    if (apart && goesBelowWaist(rules))
       plan.sections.push_back(section(SectionKind::Skirt, front, lines, LineKind::Seam));
   }
   planCups(plan, rules);

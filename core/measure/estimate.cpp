@@ -40,7 +40,7 @@ Result<bool> checkTaken(const MeasureSet& taken) {
   for (const MeasureInfo& row : measureTable()) {
     const auto value = taken.mm(row.id);
     if (row.need == Need::Required && !value)
-      return Problem{verbatim(row.id), msg("{} was not taken", known(row.name)), "the draft needs bust, waist and hip"};
+      return Problem{verbatim(row.id), msg("{} was not taken", known(row.name)), "the draft needs bust and waist"};
     if (!value) continue;
     if (auto problem = measureProblem(row.id, *value)) return *problem;
   }
@@ -90,7 +90,7 @@ Body completeBody(const MeasureSet& taken) {
   for (const MeasureInfo& row : measureTable()) {
     if (const TakenMeasure* m = taken.find(row.id)) {
       facts.push_back(takenFact(row, *m));
-    } else if (row.need == Need::Required || row.need == Need::Estimated) {
+    } else if (row.need == Need::Required || row.need == Need::Reached || row.need == Need::Estimated) {
       facts.push_back(estimatedFact(row, known));
     }
   }

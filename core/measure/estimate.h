@@ -51,8 +51,9 @@ Fact factOf(std::string_view id, const MeasureSet& taken);
 // drawing a figure while its measures are still being entered.
 Body completeBody(const MeasureSet& taken);
 
-// The body the draft works on. Fails when a required measure (bust, waist, hip) is missing, or a value cannot be that
-// measure (outside the table's bounds), or the waist is so far over the bust that no such bodice can be drafted.
+// The body the draft works on. Fails when a required measure (bust, waist) is missing, or a value cannot be that
+// measure (outside the table's bounds), or the waist is so far over the bust that no such bodice can be drafted. The
+// hip is estimated where it was not taken; whether the garment reaches it is not known here (recalc.h).
 Result<Body> resolveBody(const MeasureSet& taken);
 
 }  // namespace armure

@@ -26,7 +26,7 @@ constexpr std::array<MeasureInfo, 32> kMeasures{{
      Girths, Required, 400, 1900},
     {id::kHighHip, "High hip", "upper hip, stomach",
      "Level over the hip bones, at its stated distance below the waist.", Girths, Estimated, 450, 2000},
-    {id::kHip, "Hip", "full hip, seat", "Level over the fullest part, feet together.", Girths, Required, 500, 2100},
+    {id::kHip, "Hip", "full hip, seat", "Level over the fullest part, feet together.", Girths, Reached, 500, 2100},
     // heights, down from the shoulder line at the neck point
     {id::kShoulderToChest, "Shoulder to chest line", "armhole depth",
      "From the neck point straight down to the line under the arms.", Heights, Optional, 120, 350},

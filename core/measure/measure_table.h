@@ -27,6 +27,7 @@ inline constexpr std::string_view kUpperBust = "upper_bust", kBust = "bust", kUn
 
 enum class Need {
   Required,   // without it there is no draft
+  Reached,    // without it there is no draft of a garment that reaches there; else estimated
   Estimated,  // estimated from the others when not taken
   Optional,   // used when taken
   Kept,       // not used by the draft yet; kept with the client

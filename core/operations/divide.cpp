@@ -366,6 +366,12 @@ void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<
   uniqueIds(pattern.seams);
 }
 
+void keepFirst(Pattern& pattern, size_t pieces) {
+  pattern.pieces.resize(pieces);
+  std::erase_if(pattern.seams, [&](const Seam& s) { return s.a.piece >= pieces || s.b.piece >= pieces; });
+  std::erase_if(pattern.trims, [&](const Trim& t) { return t.piece >= pieces; });
+}
+
 void reorderPieces(Pattern& pattern, const std::vector<size_t>& order) {
   std::vector<size_t> place(order.size());
   std::vector<Piece> pieces;

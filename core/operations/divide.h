@@ -45,6 +45,9 @@ struct PieceName {
 // together.
 void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<PieceName>& left);
 
+// Keeps the first so many pieces, and of seams and trims what concerns no other.
+void keepFirst(Pattern& pattern, size_t pieces);
+
 // Whether a line cuts through a dart of a piece: it cannot be divided there.
 bool runsThroughDart(const Piece& piece, const Path& line);
 

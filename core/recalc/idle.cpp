@@ -56,7 +56,7 @@ class IdleFinder {
       const MeasureInfo* info = findMeasure(id);
       if (!info) {
         idle_.push_back({"measure " + id, "it is not known; it is kept"});
-      } else if (info->need != Need::Required && !matters(id)) {
+      } else if (!needs(order_, *info) && !matters(id)) {
         idle_.push_back({"measure " + id, "nothing in this garment is drafted from it"});
       }
     }

@@ -38,7 +38,38 @@ std::optional<Problem> unsound(const Pattern& pattern) {
   return problem;
 }
 
+// A garment that reaches the hip needs it measured.
+std::optional<Problem> unreached(const Order& order, const Rules& rules) {
+  for (const MeasureInfo& row : measureTable())
+    if (row.need == Need::Reached && goesBelowWaist(rules) && !order.measures.mm(row.id))
+      return Problem{verbatim(row.id), msg("{} was not taken", known(row.name)),
+                     "the draft needs bust, waist and hip; a garment that ends at the waist needs no hip"};
+  return std::nullopt;
+}
+
+// The body an order is drafted for, with what this garment needs beside the usual; and what was chosen.
+struct Grounds {
+  Body body;
+  Rules rules;
+};
+
+Result<Grounds> groundsOf(const Order& order) {
+  Result<Body> body = resolveBody(order.measures);
+  if (!body.ok()) return body.problem();
+  Rules rules(order.choices, order.style, order.school, figureOf(*body));
+  if (auto problem = unreached(order, rules)) return *problem;
+  for (std::string_view id : furtherMeasures(rules))
+    if (!body->has(id)) body = body->with(factOf(id, order.measures));
+  return Grounds{overMouldedCup(*body, rules), std::move(rules)};
+}
+
 }  // namespace
+
+bool needs(const Order& order, const MeasureInfo& measure) {
+  if (measure.need != Need::Reached) return measure.need == Need::Required;
+  const Rules rules(order.choices, order.style, order.school, figureOf(completeBody(order.measures)));
+  return goesBelowWaist(rules);
+}
 
 ReductionClass Design::reduction() const {
   const Level& waist = block.levels.at(level::kWaist);
@@ -55,18 +86,17 @@ const Working* Design::working(std::string_view key) const {
 }
 
 Result<Design> recalc(const Order& order, const Design* before) {
-  Result<Body> body = resolveBody(order.measures);
-  if (!body.ok()) return body.problem();
-  Rules rules(order.choices, order.style, order.school, figureOf(*body));
-  for (std::string_view id : furtherMeasures(rules))
-    if (!body->has(id)) body = body->with(factOf(id, order.measures));
-  body = overMouldedCup(*body, rules);
-  Result<Block> block = draftBlock(*body, rules);
+  Result<Grounds> grounds = groundsOf(order);
+  if (!grounds.ok()) return grounds.problem();
+  auto& [body, rules] = *grounds;
+  Result<Block> block = draftBlock(body, rules);
   if (!block.ok()) return block.problem();
-  Result<Shell> made = makeShell(*block, *body, rules);
+  Result<Shell> made = makeShell(*block, body, rules);
   if (!made.ok()) return made.problem();
   if (auto problem = unsound(made->pattern)) return *problem;
-  const auto dressed = [&](Pattern&& shell) { return dress(std::move(shell), made->sources, *block, *body, rules); };
+  const auto dressed = [&](Pattern&& shell) {
+    return dress(std::move(shell), made->sources, *block, grounds->body, grounds->rules);
+  };
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
   if (rules.option(key::kBalanceKeep) == KeptPieces::Balanced) {
@@ -84,12 +114,12 @@ Result<Design> recalc(const Order& order, const Design* before) {
   }
   if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces);
-  Sheet sheet = balanceSheet({pieces, outlines, block->intakes, *body, balanced ? &*balanced : nullptr,
+  Sheet sheet = balanceSheet({pieces, outlines, block->intakes, body, balanced ? &*balanced : nullptr,
                               rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules)});
   std::vector<Question> questions = questionsAbout(order.measures);
-  return Design{std::move(body).value(), std::move(rules),    std::move(block).value(), std::move(pieces),
-                std::move(balanced),     std::move(drafted),  std::move(made->sources), std::move(outlines),
-                std::move(sheet),        std::move(questions)};
+  return Design{std::move(body),     std::move(rules),    std::move(block).value(), std::move(pieces),
+                std::move(balanced), std::move(drafted),  std::move(made->sources), std::move(outlines),
+                std::move(sheet),    std::move(questions)};
 }
 
 Balanced proposal(const Design& design) {
@@ -101,15 +131,12 @@ Balanced proposal(const Design& design) {
 }
 
 Result<GarmentSketch> sketchOf(const Order& order) {
-  Result<Body> body = resolveBody(order.measures);
-  if (!body.ok()) return body.problem();
-  const Rules rules(order.choices, order.style, order.school, figureOf(*body));
-  for (std::string_view id : furtherMeasures(rules))
-    if (!body->has(id)) body = body->with(factOf(id, order.measures));
-  body = overMouldedCup(*body, rules);
-  Result<Block> block = draftBlock(*body, rules);
+  const Result<Grounds> grounds = groundsOf(order);
+  if (!grounds.ok()) return grounds.problem();
+  const auto& [body, rules] = *grounds;
+  const Result<Block> block = draftBlock(body, rules);
   if (!block.ok()) return block.problem();
-  Result<Pattern> pattern = makeGarment(*block, *body, rules);
+  const Result<Pattern> pattern = makeGarment(*block, body, rules);
   if (!pattern.ok()) return pattern.problem();
   return sketchOf(*pattern, *block);
 }

@@ -11,6 +11,7 @@
 #include "draft/block.h"
 #include "garment/garment.h"
 #include "garment/sketch.h"
+#include "measure/measure_table.h"
 #include "measure/plausibility.h"
 #include "order/order.h"
 #include "pattern/pattern.h"
@@ -35,6 +36,9 @@ struct Design {
   // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.
   const Working* working(std::string_view key) const;
 };
+
+// Whether the order's garment cannot be drafted without this measure: a bodice that ends at the waist needs no hip.
+bool needs(const Order& order, const MeasureInfo& measure);
 
 // Fails with the first thing that keeps the pattern from being drafted. Never throws for what an order can contain once
 // its choices have passed checkChoice.

@@ -104,3 +104,64 @@ TEST_CASE("a waist seam parts bodice and skirt without changing a girth") {
     if (e.id.starts_with("waist")) lowest = std::max(e.path.start().y, e.path.end().y);
   CHECK(lowest - waist == Approx(inches(1.5)).margin(0.1));
 }
+
+TEST_CASE("what ends at the waist is the bodice above it, its hem the waist itself") {
+  const Design below = designOf(orderWith({{"balance.keep", "balanced"}}));
+  const Design ends = designOf(orderWith({{"hem.at", "waist"}, {"balance.keep", "balanced"}}));
+  CHECK(ends.sheet.pass());
+  CHECK(ends.pattern.pieces.size() == below.pattern.pieces.size());
+  // The hem lies on the waist: as long as the waist is round, but for the zip's edge, where nothing is open.
+  CHECK(hemRound(ends.pattern) == Approx(girth(ends.pattern, level::kWaist)).margin(1.5));
+  for (const std::string_view gone : {level::kHighHip, level::kHip, level::kHem}) CHECK_FALSE(ends.pattern.level(gone));
+  for (const std::string_view kept : {level::kBust, level::kUnderbust, level::kWaist})
+    CHECK(girth(ends.pattern, kept) == Approx(girth(below.pattern, kept)));
+  for (const Piece& p : ends.pattern.pieces) {
+    INFO(p.id);
+    const Piece& longer = pieceOf(below.pattern, p.id);
+    CHECK(p.level(level::kWaist)->width() == Approx(longer.level(level::kWaist)->width()).margin(0.5));
+    CHECK(std::abs(signedArea(p.outline(1))) < std::abs(signedArea(longer.outline(1))));
+  }
+}
+
+TEST_CASE("a bodice to the waist needs no hip, on unlike bodies, in every style that can end there") {
+  for (const size_t body : {3U, 66U, 111U})
+    for (const Preset& style : styleTable()) {
+      Order order;
+      order.style = style.id;
+      order.measures = measuresOf(realBodies()[body], 80);
+      order.measures.erase("hip");
+      order.measures.erase("high_hip");
+      order.choices = {{"balance.keep", "balanced"}};
+      const bool endsThere = style.id.starts_with("waist-");
+      INFO(style.id << " on body " << body);
+      CHECK(recalc(order).ok() == endsThere);
+      order.choices["hem.at"] = "waist";
+      const Result<Design> d = recalc(order);
+      REQUIRE(d.ok());
+      for (const CheckRow& r : d->sheet.rows)
+        if (r.kind != CheckKind::FreeEdge) CHECK_FALSE(r.fails());
+    }
+  Order order = orderWith({});
+  order.measures.erase("hip");
+  CHECK(english(recalc(order).problem().where) == "hip");
+  CHECK(needs(order, *findMeasure("hip")));
+  order.choices["hem.at"] = "waist";
+  CHECK_FALSE(needs(order, *findMeasure("hip")));
+  CHECK(needs(order, *findMeasure("waist")));
+}
+
+TEST_CASE("a level of one's own below a garment that ends at the waist is refused") {
+  const Order order = orderWith({{"hem.at", "waist"}, {"rail.low", "-2 in"}});
+  const Result<Design> d = recalc(order);
+  REQUIRE_FALSE(d.ok());
+  CHECK(english(d.problem().where) == "rail.low");
+}
+
+TEST_CASE("a point below the waist is as deep as it was asked, and nothing at the side") {
+  const Design d = designOf(orderWith({{"hem.at", "waist-point"}, {"hem.dip", "1 1/2 in"}}));
+  const Piece& centre = pieceOf(d.pattern, "front-1");
+  double lowest = -HUGE_VAL;
+  for (const Edge& e : centre.edges)
+    if (e.role == EdgeRole::Hem) lowest = std::max(lowest, e.path.end().y);
+  CHECK(lowest - centre.level(level::kWaist)->a.y == Approx(inches(1.5)).margin(0.5));
+}

@@ -47,6 +47,14 @@ inline constexpr std::array kBacks{
     row::of(BackShape::V, "v", "in a V", "straight to a point at the centre back"),
 };
 
+enum class HemAt { Below, Waist, WaistPoint };
+inline constexpr std::array kHemEnds{
+    row::of(HemAt::Below, "below", "below the waist", "at the hem, over the hip or above it"),
+    row::of(HemAt::Waist, "waist", "at the waist", "level; no hip is needed"),
+    row::of(HemAt::WaistPoint, "waist-point", "at the waist, in a point",
+            "below it at the centre front, rising to it at the side; no hip is needed"),
+};
+
 enum class HemShape { Straight, Raised, Dipped };
 inline constexpr std::array kHems{
     row::of(HemShape::Straight, "straight", "straight", "level all round"),
@@ -71,6 +79,7 @@ inline constexpr LengthKey kTopPlunge{"top.plunge"};
 inline constexpr LengthKey kTopPlungeBeside{"top.plunge_beside"};
 inline constexpr OptionKey<BackShape> kBackShape{"back.shape"};
 inline constexpr LengthKey kBackSlope{"back.slope"};
+inline constexpr OptionKey<HemAt> kHemAt{"hem.at"};
 inline constexpr OptionKey<HemShape> kHemShape{"hem.shape"};
 inline constexpr LengthKey kHemLength{"hem.length"};
 inline constexpr LengthKey kHemRaise{"hem.raise"};
@@ -126,11 +135,15 @@ inline constexpr std::array kEdgeRules{
 };
 
 inline constexpr std::array kHemRules{
-    row::option(key::kHemShape, "Lines", "Hem", "Shape", kHems, "the lower edge"),
-    row::length(key::kHemLength, "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top"),
+    row::option(key::kHemAt, "Lines", "Hem", "It ends", kHemEnds, "how far down the bodice goes"),
+    row::onlyWhen({row::when(key::kHemAt, {HemAt::Below})},
+                  row::option(key::kHemShape, "Lines", "Hem", "Shape", kHems, "the lower edge")),
+    row::onlyWhen(
+        {row::when(key::kHemAt, {HemAt::Below})},
+        row::length(key::kHemLength, "Lines", "Hem", "Below the waist", 4.5, 2.5, 12, "4 to 5 in on a corset top")),
     row::onlyWhen({row::when(key::kHemShape, {HemShape::Raised, HemShape::Dipped})},
                   row::length(key::kHemRaise, "Lines", "Hem", "Raised at the side by", 1.5, 0, 3, "1 to 3 in")),
-    row::onlyWhen({row::when(key::kHemShape, {HemShape::Dipped})},
+    row::onlyWhen({row::when(key::kHemShape, {HemShape::Dipped}), row::when(key::kHemAt, {HemAt::WaistPoint})},
                   row::length(key::kHemDip, "Lines", "Hem", "Point below the hem", 1, 0.25, 3,
                               "1/2 to 2 in at the centre front")),
 };

@@ -115,29 +115,44 @@ StyleLine topEdge(const Block& block, const Rules& rules) {
   return line;
 }
 
-StyleLine hemLine(const Block& block, const Rules& rules) {
+namespace {
+
+// A lower edge at these depths, raised towards the side, with a point below it at the centre front: deepest there, run
+// out in a curve before the side.
+StyleLine lowerLine(const Block& block, double atFront, double atBack, double raise, double dip) {
   const Boundaries at(block);
   const auto x = around(block);
-  const Level& hem = block.levels.at(level::kHem);
-  const bool isLevel = hasSkirt(rules) || rules.option(key::kHemShape) == HemShape::Straight;
-  const double raise = isLevel ? 0 : rules.length(key::kHemRaise);
-  const bool dipped = !isLevel && rules.option(key::kHemShape) == HemShape::Dipped;
-  const double dip = dipped ? rules.length(key::kHemDip) : 0;
   const double front = x[at.side()], back = x[at.centreBack()] - x[at.side()];
   StyleLine line;
   for (size_t i = 0; i < at.count(); ++i)
-    line.depth.push_back(at.onBack(i) ? hem.back - raise * smoothstep(1 - (x[i] - front) / back)
-                                      : hem.front - raise * smoothstep(x[i] / front));
-  line.depth[at.side()] = hem.front - raise;
-  line.depth[at.centreBack()] = hem.back;
-  line.sideDepthOnBack = hem.back - raise;
-  // The point: deepest at the centre front, run out in a curve before the side.
+    line.depth.push_back(at.onBack(i) ? atBack - raise * smoothstep(1 - (x[i] - front) / back)
+                                      : atFront - raise * smoothstep(x[i] / front));
+  line.depth[at.side()] = atFront - raise;
+  line.depth[at.centreBack()] = atBack;
+  line.sideDepthOnBack = atBack - raise;
   for (size_t i = 0; i < at.side(); ++i) {
     const double out = 1 - x[i] / front;
     line.depth[i] += dip * out * out;
   }
-  smoothSlopes(line, at, x, dipped ? -kPoint * dip / front : 0);
+  smoothSlopes(line, at, x, dip > 0 ? -kPoint * dip / front : 0);
   return line;
+}
+
+}  // namespace
+
+StyleLine hemLine(const Block& block, const Rules& rules) {
+  const Level& hem = block.levels.at(level::kHem);
+  const bool isLevel = hasSkirt(rules) || rules.option(key::kHemShape) == HemShape::Straight;
+  const bool dipped = !isLevel && rules.option(key::kHemShape) == HemShape::Dipped;
+  return lowerLine(block, hem.front, hem.back, isLevel ? 0 : rules.length(key::kHemRaise),
+                   dipped ? rules.length(key::kHemDip) : 0);
+}
+
+StyleLine endLine(const Block& block, const Rules& rules) {
+  if (goesBelowWaist(rules)) return hemLine(block, rules);
+  const Level& waist = block.levels.at(level::kWaist);
+  const bool pointed = rules.option(key::kHemAt) == HemAt::WaistPoint;
+  return lowerLine(block, waist.front, waist.back, 0, pointed ? rules.length(key::kHemDip) : 0);
 }
 
 }  // namespace armure

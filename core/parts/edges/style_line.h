@@ -51,4 +51,7 @@ StyleLine topEdge(const Block& block, const Rules& rules);
 // Hem: straight, or raised at the side, the same on front and back, level at the centres and the side.
 StyleLine hemLine(const Block& block, const Rules& rules);
 
+// Where the garment ends: the hem, or the waist, level or with its point.
+StyleLine endLine(const Block& block, const Rules& rules);
+
 }  // namespace armure

@@ -6,6 +6,7 @@
 
 #include <array>
 
+#include "parts/edges/rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {
@@ -45,7 +46,9 @@ inline constexpr LengthKey kWaistPoint{"waist.point"};
 }  // namespace key
 
 inline constexpr std::array kSkirtRules{
-    row::option(key::kSkirtKind, "Lines", "Skirt", "Below the waist", kSkirts, "panels that run on below"),
+    row::onlyWhen(
+        {row::when(key::kHemAt, {HemAt::Below})},
+        row::option(key::kSkirtKind, "Lines", "Skirt", "Below the waist", kSkirts, "panels that run on below")),
     row::onlyWhen({row::when(key::kSkirtKind, {SkirtKind::Straight, SkirtKind::Peg, SkirtKind::Gored})},
                   row::option(key::kSkirtTo, "Lines", "Skirt", "Reaches to", kSkirtEnds, "by the client's measures")),
     row::onlyWhen({row::when(key::kSkirtKind, {SkirtKind::Flare})},
@@ -57,7 +60,8 @@ inline constexpr std::array kSkirtRules{
     row::onlyWhen(
         {row::when(key::kSkirtKind, {SkirtKind::Peg})},
         row::length(key::kSkirtPeg, "Lines", "Skirt", "In at the knee, each side edge", 1.5, 0.25, 3, "1 to 2 in")),
-    row::option(key::kWaistSeam, "Lines", "Waist", "Waist seam", kWaistSeams, "bodice and skirt cut apart"),
+    row::onlyWhen({row::when(key::kHemAt, {HemAt::Below})}, row::option(key::kWaistSeam, "Lines", "Waist", "Waist seam",
+                                                                        kWaistSeams, "bodice and skirt cut apart")),
     row::onlyWhen({row::when(key::kWaistSeam, {WaistSeam::Pointed})},
                   row::length(key::kWaistPoint, "Lines", "Waist", "Point below the waist", 1.25, 0.25, 3,
                               "1/2 to 2 in at the centre front")),

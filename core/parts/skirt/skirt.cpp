@@ -6,9 +6,11 @@
 #include <cmath>
 #include <functional>
 
+#include "draft/levels.h"
 #include "measure/measure_table.h"
 #include "operations/divide.h"
 #include "operations/grain.h"
+#include "parts/edges/rules.h"
 #include "parts/skirt/rules.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
@@ -232,11 +234,15 @@ class WaistCutter {
   WaistCutter(Pattern& pattern, const Block& block, const Rules& rules)
       : pattern_(pattern),
         rules_(rules),
-        point_(rules.option(key::kWaistSeam) == WaistSeam::Pointed ? rules.length(key::kWaistPoint) : 0),
+        ends_(!goesBelowWaist(rules)),
+        point_(pointOf(rules, ends_)),
         half_(block.levels.at(level::kWaist).frontShare) {}
 
   std::optional<Problem> cut() && {
-    DividingLine line{"waist", "Waist seam", "in the skirt", EdgeRole::Seam, rules_.length(key::kAllowanceWaist), {}};
+    DividingLine line =
+        ends_ ? DividingLine{"hem", "Hem", "", EdgeRole::Hem, rules_.length(key::kAllowanceHem), {}}
+              : DividingLine{"waist", "Waist seam", "in the skirt", EdgeRole::Seam, rules_.length(key::kAllowanceWaist),
+                             {}};
     std::vector<PieceName> names;
     double x = 0;
     for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
@@ -257,7 +263,9 @@ class WaistCutter {
     std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
     std::reverse(names.begin(), names.end());
     dividePieces(pattern_, line, names);
+    if (ends_) keepFirst(pattern_, pattern_.pieces.size() - names.size());
     for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
+    if (ends_) return std::nullopt;
     for (size_t i = pattern_.pieces.size() - names.size(); i < pattern_.pieces.size(); ++i)
       layGrain(pattern_.pieces[i]);
     std::vector<size_t> order;
@@ -296,20 +304,26 @@ class WaistCutter {
                        Path(Cubic{a, a + third * towards(tr, right.slope), b - third * towards(tl, left.slope), b})};
   }
 
+  static double pointOf(const Rules& rules, bool ends) {
+    if (ends) return rules.option(key::kHemAt) == HemAt::WaistPoint ? rules.length(key::kHemDip) : 0;
+    return rules.option(key::kWaistSeam) == WaistSeam::Pointed ? rules.length(key::kWaistPoint) : 0;
+  }
+
   Pattern& pattern_;
   const Rules& rules_;
+  const bool ends_;  // there: what lies below is not part of the garment
   const double point_, half_;
 };
 
 }  // namespace
 
 std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules) {
-  if (rules.option(key::kSkirtKind) == SkirtKind::None) return std::nullopt;
+  if (rules.option(key::kSkirtKind) == SkirtKind::None || !goesBelowWaist(rules)) return std::nullopt;
   return SkirtMaker(pattern, body, rules).make();
 }
 
 std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules) {
-  if (rules.option(key::kWaistSeam) == WaistSeam::None) return std::nullopt;
+  if (rules.option(key::kWaistSeam) == WaistSeam::None && goesBelowWaist(rules)) return std::nullopt;
   return WaistCutter(pattern, block, rules).cut();
 }
 
