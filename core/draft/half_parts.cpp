@@ -42,6 +42,11 @@ void HalfParts::drawCentre() {
                             : level(level::kChest).back + rules_.length(key::kBackSlope);
   HalfBlock& h = half();
   h.opening = openingOf(rules_, front_, top, depth(level::kHem), endOfOpening());
+  if (!goesBelowWaist(rules_)) {  // as wide at the waist as was asked for the hem: straight on below
+    Opening& o = h.opening;
+    const double further = (depth(level::kHem) - top) / (depth(level::kWaist) - top);
+    o.hemGap = std::max(0.0, o.topGap + further * (o.hemGap - o.topGap));
+  }
   const double above = topY(), below = bottomY();
   const double taken =
       h.opening.isShaped() ? rules_.length(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist) : 0;

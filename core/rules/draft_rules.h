@@ -7,6 +7,7 @@
 
 #include <array>
 
+#include "parts/edges/rules.h"
 #include "parts/opening/rules.h"
 #include "rules/rule_row.h"
 
@@ -198,9 +199,12 @@ inline constexpr std::array kDraftRules{
     row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::QuarterMinus})},
                   row::length(key::kReductionQuarter, "Shape", "Girths", "Off each quarter waist", 1, 0, 2,
                               "quarter waist less 1 in: 4 in all told")),
-    row::length(key::kSpringHighHip, "Shape", "Girths", "High-hip spring", 0, -1, 4,
-                "0 to 2 in: what is pressed in at the waist goes somewhere"),
-    row::length(key::kSpringHip, "Shape", "Girths", "Hip spring", 0, -1, 4, "0 to 2 in, on a long garment"),
+    row::onlyWhen({row::when(key::kHemAt, {HemAt::Below})},
+                  row::length(key::kSpringHighHip, "Shape", "Girths", "High-hip spring", 0, -1, 4,
+                              "0 to 2 in: what is pressed in at the waist goes somewhere")),
+    row::onlyWhen(
+        {row::when(key::kHemAt, {HemAt::Below})},
+        row::length(key::kSpringHip, "Shape", "Girths", "Hip spring", 0, -1, 4, "0 to 2 in, on a long garment")),
     row::option(key::kLinesFront, "Shape", "Panel lines", "Lines in each front half", kLineCounts,
                 "the first runs through the bust point"),
     row::option(key::kLinesBack, "Shape", "Panel lines", "Lines in each back half", kLineCounts,

@@ -150,6 +150,17 @@ TEST_CASE("a bodice to the waist needs no hip, on unlike bodies, in every style 
   CHECK(needs(order, *findMeasure("waist")));
 }
 
+TEST_CASE("lacing in a V opens as far as was asked where the garment ends") {
+  const Design d = designOf(orderWith({{"hem.at", "waist"},
+                                       {"opening.kind", "v-lacing"},
+                                       {"opening.gap_top", "6 in"},
+                                       {"opening.gap_hem", "3 in"},
+                                       {"balance.keep", "balanced"}}));
+  CHECK(d.pattern.level(level::kWaist)->gaps.opening == Approx(inches(3)).margin(0.1));
+  CHECK(d.pattern.level(level::kUnderbust)->gaps.opening > inches(3.5));
+  CHECK(d.sheet.pass());
+}
+
 TEST_CASE("a level of one's own below a garment that ends at the waist is refused") {
   const Order order = orderWith({{"hem.at", "waist"}, {"rail.low", "-2 in"}});
   const Result<Design> d = recalc(order);

@@ -51,8 +51,8 @@ enum class HemAt { Below, Waist, WaistPoint };
 inline constexpr std::array kHemEnds{
     row::of(HemAt::Below, "below", "below the waist", "at the hem, over the hip or above it"),
     row::of(HemAt::Waist, "waist", "at the waist", "level; no hip is needed"),
-    row::of(HemAt::WaistPoint, "waist-point", "at the waist, in a point",
-            "below it at the centre front, rising to it at the side; no hip is needed"),
+    row::of(HemAt::WaistPoint, "waist-point", "in a point",
+            "at the waist, but in a point below it at the centre front, rising to it at the side; no hip is needed"),
 };
 
 enum class HemShape { Straight, Raised, Dipped };
