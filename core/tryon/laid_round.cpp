@@ -190,14 +190,14 @@ std::vector<Vector3d> laidRound(const SewnPattern& sewn, const Pattern& pattern,
   return all;
 }
 
-namespace {
-
-// By piece, the middle of its box: pieces move on the paper when a neighbour grows.
-std::vector<Vec2> middles(const SewnPattern& sewn) {
-  std::vector<Vec2> least(sewn.pieces().size(), {HUGE_VAL, HUGE_VAL}), most(least.size(), {-HUGE_VAL, -HUGE_VAL});
-  for (const SewnMesh::Triangle& t : sewn.mesh().triangles)
+std::vector<Vec2> middlesOf(const SewnMesh& mesh) {
+  std::vector<Vec2> least, most;
+  for (const SewnMesh::Triangle& t : mesh.triangles)
     for (const Vec2 p : t.flat) {
-      Vec2 &low = least[static_cast<size_t>(t.piece)], &high = most[static_cast<size_t>(t.piece)];
+      const auto piece = static_cast<size_t>(t.piece);
+      if (least.size() <= piece)
+        least.resize(piece + 1, {HUGE_VAL, HUGE_VAL}), most.resize(piece + 1, {-HUGE_VAL, -HUGE_VAL});
+      Vec2 &low = least[piece], &high = most[piece];
       low = {std::min(low.x, p.x), std::min(low.y, p.y)};
       high = {std::max(high.x, p.x), std::max(high.y, p.y)};
     }
@@ -205,13 +205,11 @@ std::vector<Vec2> middles(const SewnPattern& sewn) {
   return least;
 }
 
-}  // namespace
-
 std::vector<Vector3d> carriedOver(const SewnPattern& coarse, const std::vector<Vector3d>& rest,
                                   const SewnPattern& fine) {
   std::vector<std::vector<const SewnMesh::Triangle*>> byPiece(coarse.pieces().size());
   for (const SewnMesh::Triangle& t : coarse.mesh().triangles) byPiece[static_cast<size_t>(t.piece)].push_back(&t);
-  const std::vector<Vec2> before = middles(coarse), now = middles(fine);
+  const std::vector<Vec2> before = middlesOf(coarse.mesh()), now = middlesOf(fine.mesh());
   // The triangle a place lies in, or the one it lies least outside of.
   const auto placed = [&](int piece, Vec2 p) {
     std::array<double, 3> best{};

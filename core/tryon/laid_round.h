@@ -34,6 +34,10 @@ std::vector<Eigen::Vector3d> laidRound(const SewnPattern& sewn, const Pattern& p
 // The edges that seams of a kind join, by their place in sewn.lines().
 std::vector<size_t> linesOf(const SewnPattern& sewn, const Pattern& pattern, SeamKind kind);
 
+// By piece of the mesh, the middle of its box, flat: what lies alike on the pieces of two patterns lies alike about
+// these, since pieces move on the paper when a neighbour grows.
+std::vector<Vec2> middlesOf(const SewnMesh& mesh);
+
 // Where cloth that came to rest puts the vertices of another mesh of the same pieces, a finer one or one of the pattern
 // after an edit: each as far between the corners of the triangle it lies in, flat, with the middles of both pieces on
 // each other.

@@ -120,7 +120,8 @@ Trial::Trial(const Pattern& pattern, const Body& body, const TryOnOptions& optio
     if (stopped_) return;
     from = laid_;
   }
-  SewnPattern fine(pattern, options.spacing, finerOverBreasts(*from, options.spacing));
+  const SewnPattern even(pattern, std::max(options.spacing, options.coarse));
+  SewnPattern fine(pattern, options.spacing, finerOverBreasts(*from, even, options.spacing));
   const std::vector<Vector3d> round = laidRound(fine, pattern_, skin_, form_.shoulder(), heights_, kOff);
   std::vector<Vector3d> start = carriedOver(from->sewn, from->positions, fine);
   // Friction goes by how hard the cloth presses, which is known only when it has come to rest: twice.
@@ -140,7 +141,7 @@ Trial::Breast Trial::breast() const {
 }
 
 // A disc on each piece round what came to lie nearest to the bust point, as far as it is from there to the underbust.
-SewnPattern::Spacings Trial::finerOverBreasts(const LaidCloth& laid, double spacing) const {
+SewnPattern::Spacings Trial::finerOverBreasts(const LaidCloth& laid, const SewnPattern& now, double spacing) const {
   const Breast breast = this->breast();
   std::map<size_t, std::pair<double, Vec2>> nearest;  // by piece, how far and where, flat
   for (const SewnMesh::Triangle& t : laid.sewn.mesh().triangles)
@@ -149,13 +150,14 @@ SewnPattern::Spacings Trial::finerOverBreasts(const LaidCloth& laid, double spac
       auto& best = nearest.try_emplace(static_cast<size_t>(t.piece), far, t.flat[i]).first->second;
       if (far < best.first) best = {far, t.flat[i]};
     }
-  std::map<std::string, size_t> now;
-  for (size_t i = 0; i < pattern_.pieces.size(); ++i) now[pattern_.pieces[i].id] = i;
+  const std::vector<Vec2> middlesBefore = middlesOf(laid.sewn.mesh()), middlesNow = middlesOf(now.mesh());
   SewnPattern::Spacings all;
-  for (const auto& [piece, place] : nearest)
-    if (place.first < breast.reach)
-      all.emplace(now.at(laid.pieces[piece]),
-                  MeshSpacing(spacing, kOverBreasts, place.second, breast.reach - place.first));
+  for (const auto& [piece, place] : nearest) {
+    const auto& [far, flat] = place;
+    if (far >= breast.reach) continue;
+    const Vec2 centre = flat + (middlesNow[piece] - middlesBefore[piece]);
+    all.emplace(now.pieces()[piece], MeshSpacing(spacing, kOverBreasts, centre, breast.reach - far));
+  }
   return all;
 }
 

@@ -62,7 +62,7 @@ class Trial {
   };
   void rested(SewnPattern sewn, std::vector<Eigen::Vector3d> start, const std::vector<Grip>& grips, Stage stage);
   Breast breast() const;
-  SewnPattern::Spacings finerOverBreasts(const LaidCloth& laid, double spacing) const;
+  SewnPattern::Spacings finerOverBreasts(const LaidCloth& laid, const SewnPattern& now, double spacing) const;
   void dress(SolidScene& scene, const SewnPattern& sewn, Stage stage) const;
   SolidScene::Body touching(const SolidScene& scene, Stage stage) const;
   void holdAtWaist(SolidScene& scene, const SewnPattern& sewn) const;

@@ -257,6 +257,20 @@ TEST_CASE("over a deep breast cloth lies smooth and alike, whatever the mesh and
   }
 }
 
+TEST_CASE("the middle of a piece's mesh goes where the piece goes on the paper") {
+  const Design design = designed({});
+  Pattern moved = design.pattern;
+  const Motion there = Motion::translation({300, -40});
+  for (Edge& e : moved.pieces.front().edges) e.path = e.path.transformed(there);
+  const SewnPattern before(design.pattern, 24), after(moved, 24);
+  const std::vector<Vec2> was = middlesOf(before.mesh()), is = middlesOf(after.mesh());
+  REQUIRE(was.size() == before.pieces().size());
+  for (size_t i = 0; i < was.size(); ++i) {
+    const Vec2 by = before.pieces()[i] == 0 ? Vec2{300, -40} : Vec2{0, 0};
+    CHECK(distance(is[i], was[i] + by) < 0.5);
+  }
+}
+
 TEST_CASE("both sides of a seam get as many vertices where one of them is to be finer") {
   const Design design = designed({});
   const SewnPattern plain(design.pattern, 20);
