@@ -27,7 +27,7 @@ constexpr double kFriction = 0.1, kGives = 1;  // mm
 // Over the breasts no mesh is wider than this, mm: from 12 mm up the bust point of a deep cup depends on the mesh.
 constexpr double kOverBreasts = 10;
 // As she is put into it: the breast swollen by a part of its depth and so much firmer, cloth so much stiffer to bend.
-// With these no trial of 14 cm over the upper bust folds over.
+// With less, trials of 14 cm over the upper bust fold over; with these a few still do, and gathers should.
 constexpr double kSwollen = 0.15, kFirmer = 30, kStiffer = 30;
 // At rest when no vertex would go further than this, mm, or when the energy would not fall by more than this part:
 // cloth that is slack over the cleft creeps on for a long time, with nothing to gain and nothing else moving. Roughly:
