@@ -176,8 +176,8 @@ TEST_CASE("killed while keeping what is preferred, it is the one or the other") 
   REQUIRE_FALSE(writePreferences({true}));
   const std::filesystem::path file = preferencesFile();
   size_t changed = 0;
-  for (int round = 0; round < kills(30); ++round) {
-    killedAfter(static_cast<useconds_t>(300 + 97 * (round % 50)), [](int i) { (void)writePreferences({i % 2 == 1}); });
+  for (int round = 0; killsAgain(round, 30, changed); ++round) {
+    killedAfter(static_cast<useconds_t>(300 + 97 * round), [](int i) { (void)writePreferences({i % 2 == 1}); });
     const Result<std::string> text = readFile(file);
     REQUIRE(text.ok());
     const bool drafted = readPreferences().newOrdersAsDrafted;

@@ -21,8 +21,8 @@ TEST_CASE("killed while saving, again and again, an order is never lost or half 
   second.notes = std::string(60000, 'b');
   REQUIRE_FALSE(writeOrder(file, {first, "", {}}));
   size_t changed = 0;
-  for (int round = 0; round < kills(80); ++round) {
-    killedAfter(static_cast<useconds_t>(700 + 137 * (round % 80)), [&](int i) {
+  for (int round = 0; killsAgain(round, 80, changed); ++round) {
+    killedAfter(static_cast<useconds_t>(700 + 137 * round), [&](int i) {
       (void)writeOrder(file, {i % 2 ? first : second, "", {}});
     });
     const auto read = readOrder(file);
