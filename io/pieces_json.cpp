@@ -50,14 +50,14 @@ double beyondMouth(const Edge& mouth, Polyline cutOutline) {
   return distanceToPolyline(lerp(mouth.path.start(), mouth.path.end(), 0.5), cutOutline);
 }
 
-// Both legs from the mouth, or the upper point, to the point; the one that a level meets first comes first.
+// Both legs from the mouth, or the upper point, to the point; the one that a level meets first comes first, asked of
+// the level on which the dart takes most.
 Json dartJson(const Piece& p, const Dart& d) {
   std::array<Path, 2> legs{d.legs[0].path, d.legs[1].path.reversed()};
+  std::optional<DartCrossing> widest;
   for (const LevelLine& l : p.levelLines())
-    if (const auto c = Piece::crossing(d, l); c && c->along[0] > c->along[1]) {
-      std::swap(legs[0], legs[1]);
-      break;
-    }
+    if (const auto c = Piece::crossing(d, l); c && (!widest || c->taken() > widest->taken())) widest = c;
+  if (widest && widest->along[0] > widest->along[1]) std::swap(legs[0], legs[1]);
   Json lines = Json::array(), beziers = Json::array();
   for (const Path& leg : legs) {
     lines.push_back(points(leg.flattened(tolerance::kFileFlatness)));

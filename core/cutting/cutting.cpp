@@ -127,16 +127,28 @@ class Cutter {
     const bool halfWay = panels_[i].goesUp() && panels_[i + 1].goesUp() && panels_[i].rightBoundary != at_.side();
     const double up = halfWay ? std::min({(upA + upB) / 2, a.underbust, b.underbust}) : std::min(upA, upB);
     const double downA = a.hem - a.underbust, downB = b.hem - b.underbust, down = std::min(downA, downB);
-    a.top = a.underbust - up;
-    b.top = b.underbust - up;
-    a.hem = a.underbust + down;
-    b.hem = b.underbust + down;
     const auto note = [&](bool atTop, double lengthA, double lengthB) {
       const double surplus = lengthA - lengthB;
       if (std::abs(surplus) > 1e-9) pattern_.trims.push_back({a.id, atTop, surplus > 0 ? i : i + 1, std::abs(surplus)});
     };
-    note(true, halfWay ? upA - up : upA, halfWay ? 0 : upB);
-    note(false, downA, downB);
+    if (isCut(i, SectionKind::Bodice)) {
+      a.top = a.underbust - up;
+      b.top = b.underbust - up;
+      note(true, halfWay ? upA - up : upA, halfWay ? 0 : upB);
+    }
+    if (isCut(i, SectionKind::Skirt)) {
+      a.hem = a.underbust + down;
+      b.hem = b.underbust + down;
+      note(false, downA, downB);
+    }
+  }
+
+  // Whether panel i is cut apart from the next one in a section (in the bodice, where there is no such section): where
+  // it is not, both edges meet as drafted.
+  bool isCut(size_t i, SectionKind section) const {
+    const size_t boundary = panels_[i].rightBoundary;
+    return boundary == at_.side() ||
+           block_.plan.line(section, !at_.onBack(boundary), at_.line(boundary)) == LineKind::Seam;
   }
 
   // The direction in which a style line runs at one end of a piece, as drafted; across seams it is drawn anew when the

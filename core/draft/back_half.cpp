@@ -41,7 +41,13 @@ class BackHalf : private HalfParts {
  private:
   // Where the lines begin to take in.
   double start() const {
-    return std::min(level(level::kChest).back + rules_.length(key::kBackStart), level(level::kUnderbust).back - 15);
+    const double chest = level(level::kChest).back, lowest = level(level::kUnderbust).back - 15;
+    const double byRule = chest + rules_.length(key::kBackStart);
+    if (block_.plan.line(SectionKind::Bodice, false, 0) != LineKind::Dart) return std::min(byRule, lowest);
+    constexpr double kBelowEdge = 15;  // mm: the point of a dart lies in the cloth
+    const double edge = rules_.option(key::kBackShape) == BackShape::Straight ? chest - rules_.length(key::kTopSide)
+                                                                              : chest + rules_.length(key::kBackSlope);
+    return std::min(std::max(byRule, edge + kBelowEdge), lowest);
   }
 
   // The first line: nothing above its start, most at the waist; by rules of thumb it ends above the hem. Its middle
@@ -65,11 +71,11 @@ class BackHalf : private HalfParts {
       gap.push_back({l.y, l.taken[0]});
       middle.push_back({l.y, byRule + shift});
     }
+    const bool toHem = sharesOut(rules_) && !block_.plan.runsOutBelow(false);
     const double ends =
-        sharesOut(rules_)
-            ? hem
-            : std::max({hem - rules_.length(key::kBackEnd), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
-    gap.push_back({ends, sharesOut(rules_) ? shaping_.at(level::kHem).taken[0] : 0, 0, !sharesOut(rules_)});
+        toHem ? hem
+              : std::max({hem - rules_.length(key::kBackEnd), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
+    gap.push_back({ends, toHem ? shaping_.at(level::kHem).taken[0] : 0, 0, !toHem});
     middle.push_back({ends, firstBelow(shaping_.at(level::kHem), position, 0.5) + shift});
     extend(gap, topY(), bottomY());
     extend(middle, topY(), bottomY());
@@ -98,8 +104,8 @@ class BackHalf : private HalfParts {
         gap.insert(gap.begin(), {top, 0, 0, true});
       }
       const FurtherLine line = furtherLine(i, at, below);
-      auto [centre, outer] =
-          sweptEdges(std::move(middle), std::move(gap), below, line.edges, line.placed, topY(), bottomY());
+      auto [centre, outer] = sweptEdges(std::move(middle), std::move(gap), below, line.edges, line.placed, topY(),
+                                        bottomY(), block_.plan.line(SectionKind::Bodice, false, i) == LineKind::Dart);
       half().lines.push_back(
           {lineId(false, i), lineName(false, i), at[i], std::move(centre), std::move(outer), {}, {}, line.guides, {}});
     }

@@ -45,12 +45,12 @@ std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping
 
 std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
                                  const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges,
-                                 const std::vector<bool>& placed, double topY, double bottomY) {
+                                 const std::vector<bool>& placed, double topY, double bottomY, bool straight) {
   std::vector<double> depths;
   for (size_t k = 0; k < below.size(); ++k) {
     const LevelBelow& b = below[k];
     const bool isHem = b.id == level::kHem;
-    if (b.id == level::kWaist || isHem || placed[k]) {
+    if ((b.id == level::kWaist && !straight) || isHem || placed[k]) {
       middle.push_back({b.y, (edges[k].toCentre + edges[k].toSide) / 2});
     } else {
       depths.push_back(b.y);

@@ -43,9 +43,10 @@ std::vector<LevelBelow> levelsBelow(const Levels& levels, const Shaping& shaping
 
 // Both edges of a line from its start down: its middle runs in one sweep over the waist to the hem, and through the
 // levels where it was placed by hand; its gap runs through what is taken in on every level. `middle` and `gap` hold the
-// stations of the start; `edges` one pair for each level below.
+// stations of the start; `edges` one pair for each level below. A dart's line is `straight` from its start to its end,
+// so that both legs are alike.
 std::pair<Path, Path> sweptEdges(std::vector<Station> middle, std::vector<Station> gap,
                                  const std::vector<LevelBelow>& below, const std::vector<EdgePair>& edges,
-                                 const std::vector<bool>& placed, double topY, double bottomY);
+                                 const std::vector<bool>& placed, double topY, double bottomY, bool straight = false);
 
 }  // namespace armure

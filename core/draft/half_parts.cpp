@@ -18,6 +18,7 @@ namespace armure {
 namespace {
 
 constexpr double kAbove = 60, kBelow = 25;  // mm: lines are drawn this far past top edge and hem, to be cut
+constexpr double kRunsOutAbove = 25;        // mm above the hem, or the hip of a skirt: what is not cut to the hem
 constexpr double kLeastBesideSide = 40;     // mm between the last line and the side
 constexpr double kLeastBesideGap = 30;      // mm between a lacing gap and the first back line
 
@@ -152,10 +153,24 @@ double HalfParts::topOf(size_t i, double byRule) const {
   return rules_.guide(level::kTop, lineId(front_, i)).value_or(byRule);
 }
 
-void HalfParts::shape(const ShapingFrame& frame) {
+void HalfParts::shape(ShapingFrame frame) {
+  for (const PlannedLine& line : block_.plan.bodice(front_).lines) frame.absent.push_back(line.kind == LineKind::None);
+  frame.runsOutBelow = block_.plan.runsOutBelow(front_);
   shaping_ = shapeHalf(block_.levels, rules_, frame);
+  runOut(frame.runsOutBelow);
   block_.workings.insert(block_.workings.end(), shaping_.workings.begin(), shaping_.workings.end());
   block_.intakes.insert(block_.intakes.end(), shaping_.atSide.begin(), shaping_.atSide.end());
+}
+
+// Lines that are not cut to the hem run out above it, so that the piece is whole there.
+void HalfParts::runOut(bool aboveSkirtHem) {
+  const bool darts = block_.plan.bodice(front_).lines.front().kind == LineKind::Dart;
+  if (!aboveSkirtHem && !(darts && goesBelowWaist(rules_))) return;
+  const double waist = shaping_.at(level::kWaist).y;
+  ShapedLevel& hem = shaping_.levels.back();
+  const double above = aboveSkirtHem ? kRunsOutAbove : rules_.length(key::kBackEnd);
+  const double last = std::max(shaping_.levels[shaping_.levels.size() - 2].y + kLeastApart, (waist + hem.y) / 2);
+  hem.y = std::max(hem.y - above, last);
 }
 
 std::vector<double> HalfParts::intakesAt(double y) const {

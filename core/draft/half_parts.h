@@ -57,7 +57,9 @@ class HalfParts {
   FurtherLine furtherLine(size_t i, const std::vector<double>& at, const std::vector<LevelBelow>& below) const;
   double topOf(size_t i, double byRule) const;  // where a line meets the top edge's level
 
-  void shape(const ShapingFrame& frame);
+  // Which lines are there, and whether they run out below, is the plan's.
+  void shape(ShapingFrame frame);
+  void runOut(bool aboveSkirtHem);
   // A level with a prescribed girth: the side is given back what is taken in.
   void addLevel(const Level& l);
   // A level whose girth the draft gives: the smooth side line is read there, and the share is what the pieces leave.

@@ -22,6 +22,18 @@ size_t linesOf(const Rules& rules, bool front) {
   return static_cast<size_t>(rules.option(front ? key::kLinesFront : key::kLinesBack)) + 1;
 }
 
+LineKind becoming(LinesAre lines) {
+  switch (lines) {
+    case LinesAre::Seams:
+      return LineKind::Seam;
+    case LinesAre::Darts:
+      return LineKind::Dart;
+    case LinesAre::None:
+      break;
+  }
+  return LineKind::None;
+}
+
 // The princess line inside the cup, below its band and cross seam.
 LineKind inCup(CupKind kind) {
   switch (kind) {
@@ -65,18 +77,24 @@ LineKind PanelPlan::line(SectionKind kind, bool front, size_t place) const {
   return s->lines.at(place).kind;
 }
 
+bool PanelPlan::runsOutBelow(bool front) const {
+  const Section* skirt = find(SectionKind::Skirt, front);
+  return skirt && skirt->lines.front().kind != LineKind::Seam;
+}
+
 PanelPlan panelPlan(const Rules& rules) {
   PanelPlan plan;
   for (const bool front : {true, false}) {
     const size_t lines = linesOf(rules, front);
-    plan.sections.push_back(section(SectionKind::Bodice, front, lines, LineKind::Seam));
+    const LineKind kind = front ? LineKind::Seam : becoming(rules.option(key::kBackLinesAre));
+    plan.sections.push_back(section(SectionKind::Bodice, front, lines, kind));
     const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&
                       rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
     if (yoke) plan.sections.push_back(section(SectionKind::Yoke, front, lines, LineKind::None));
-    const bool apart =
-        rules.option(key::kSkirtKind) != SkirtKind::None || rules.option(key::kWaistSeam) != WaistSeam::None;
-    if (apart && goesBelowWaist(rules))
-      plan.sections.push_back(section(SectionKind::Skirt, front, lines, LineKind::Seam));
+    const bool seamed = rules.option(key::kWaistSeam) != WaistSeam::None;
+    if ((seamed || rules.option(key::kSkirtKind) != SkirtKind::None) && goesBelowWaist(rules))
+      plan.sections.push_back(
+          section(SectionKind::Skirt, front, lines, seamed ? becoming(rules.option(key::kSkirtLinesAre)) : kind));
   }
   planCups(plan, rules);
   return plan;

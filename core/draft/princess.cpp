@@ -146,8 +146,8 @@ class Princess {
   void addBelow(std::vector<Station>& stations, double centrePart, double part) const {
     for (const PanelLine::Guide& place : placesBelow(centrePart)) {
       const ShapedLevel& l = shaping_.at(place.level);
-      const bool upright =
-          l.id == level::kHem && !sharesOut(rules_) && rules_.option(key::kLinesBelow) == FirstLineBelow::Upright;
+      const bool byThumb = !sharesOut(rules_) && rules_.option(key::kLinesBelow) == FirstLineBelow::Upright;
+      const bool upright = l.id == level::kHem && (byThumb || block_.plan.runsOutBelow(true));
       stations.push_back({l.y, place.x + part * l.taken[0], 0, upright});
     }
   }

@@ -44,6 +44,7 @@ class HalfShaper {
 
  private:
   size_t lines() const { return frame_.starts.size(); }
+  bool isAbsent(size_t line) const { return line < frame_.absent.size() && frame_.absent[line]; }
   const char* half() const { return frame_.front ? "front" : "back"; }
   std::string sideId() const { return std::string(frame_.front ? kFrontSide : kBackSide); }
   double cap(size_t line) const {
@@ -84,8 +85,9 @@ class HalfShaper {
     for (size_t i = 0; i < lines(); ++i) {
       const double high = top && i > 0 ? 0 : shares_ ? std::max(cap(i), 0.0) : std::max(cap(i), s.wished[i]);
       TakingCell cell{s.wished[i], 0, high};
-      if (frame_.firstClosed && i == 0 && !top) cell.low = cell.high = s.wished[i];
-      p.cells.push_back(held(s.id, lineId(frame_.front, i), cell));
+      const bool given = (frame_.firstClosed && i == 0 && !top) || isAbsent(i);
+      if (given) cell.low = cell.high = s.wished[i];
+      p.cells.push_back(isAbsent(i) ? cell : held(s.id, lineId(frame_.front, i), cell));
       if (top && i > 0) p.cells.back() = {0, 0, 0};
     }
     const double high = shares_ && !top ? rules_.length(key::kCapSide) : kNoBound;
@@ -119,6 +121,7 @@ class HalfShaper {
     ShapedLevel& hem = out_.levels.back();
     hem.taken = hem.wished;
     if (!shares_) return;
+    if (frame_.runsOutBelow) return;
     hem.taken = out_.at(level::kHighHip).taken;
     if (frame_.firstClosed) hem.taken[0] = hem.wished[0];
   }

@@ -34,6 +34,8 @@ struct ShapingFrame {
   // The first line is closed for good below the bust (under a cut cup, plan.h): it takes as much on every level there
   // and its edges run straight down, so that they are one line.
   bool firstClosed = false;
+  std::vector<bool> absent = {};  // by line: it is not there (plan.h) and takes nothing in; the side takes its part
+  bool runsOutBelow = false;      // nothing is taken in at the hem: below the waist the lines are no seams
 };
 
 struct ShapedLevel {

@@ -46,10 +46,22 @@ class WishMaker {
                                                  : rules_.length(key::kIntakeTop);
       top->sideWished = drop(*top) - top->wished.front();
     }
+    if (frame_.runsOutBelow)  // a line that is closed for good needs not run out
+      std::fill(out_.levels.back().wished.begin() + (frame_.firstClosed ? 1 : 0), out_.levels.back().wished.end(), 0);
+    for (ShapedLevel& l : out_.levels) leaveToSide(l);
     return std::move(out_);
   }
 
  private:
+  // What lines that are not there would take.
+  void leaveToSide(ShapedLevel& l) const {
+    for (size_t i = 0; i < frame_.absent.size(); ++i) {
+      if (!frame_.absent[i]) continue;
+      l.sideWished += l.wished[i];
+      l.wished[i] = 0;
+    }
+  }
+
   size_t lines() const { return frame_.starts.size(); }
   bool front() const { return frame_.front; }
   const char* half() const { return front() ? "front" : "back"; }

@@ -7,6 +7,7 @@
 #include <stdexcept>
 
 #include "cutting/cutting.h"
+#include "cutting/uncut_lines.h"
 #include "draft/upper_block.h"
 #include "geometry/tolerances.h"
 #include "parts/band/off_shoulder.h"
@@ -136,7 +137,7 @@ std::optional<Problem> always(Making& m) {
 
 // The shell: all that carries a girth, and is balanced.
 constexpr Step kShell[] = {
-    {"skirt", [](Making& m) { return addSkirt(m.pattern, m.body, m.rules); }},
+    {"skirt", [](Making& m) { return addSkirt(m.pattern, m.block, m.body, m.rules); }},
     {"yokes", [](Making& m) { return setYokes(m.pattern, m.block, m.rules); }},
     {"keyhole", [](Making& m) { return cutKeyhole(m.pattern, m.block, m.rules); }},
     {"panels kept", always<keepPanels>},
@@ -145,6 +146,7 @@ constexpr Step kShell[] = {
     {"inserts", [](Making& m) { return setInserts(m.pattern, m.rules); }},
     {"shoulder band", [](Making& m) { return addShoulderBand(m.pattern, m.body, m.rules); }},
     {"waist seam", [](Making& m) { return cutWaist(m.pattern, m.block, m.rules); }},
+    {"lines sewn", [](Making& m) { return sewUncutLines(m.pattern, m.block.plan); }},
     {"marks", always<[](Making& m) { dropEmptyMarks(m.pattern); }>},
     {"cloth left", [](Making& m) { return nothingLeft(m.pattern); }},
     {"ends of openings", always<[](Making& m) { endOpenings(m.pattern, m.block, m.rules); }>},

@@ -10,12 +10,6 @@
 namespace armure {
 namespace {
 
-Seam& seamOf(Pattern& pattern, std::string_view id) {
-  for (Seam& s : pattern.seams)
-    if (s.id == id) return s;
-  throw std::out_of_range("no seam " + std::string(id));
-}
-
 // Turns the list of edges so that those of the seam come last, in one run.
 size_t bringLast(Piece& piece, const Seam& seam) {
   const auto sewn = [&](const Edge& e) { return seam.a.uses(e.id) || seam.b.uses(e.id); };
@@ -122,6 +116,8 @@ void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& cut) {
   Dart dart{cut.id, "", {}};
   dart.legs[0] = {cut.id + "-1", EdgeRole::Seam, 0, cut.left};
   dart.legs[1] = {cut.id + "-2", EdgeRole::Seam, 0, cut.right.reversed()};
+  for (Edge& leg : dart.legs)
+    while (hasEdge(p, leg.id)) leg.id += "-leg";
   std::vector<Mark> notches;
   for (const Mark& m : p.levelMarks())
     if (const auto c = Piece::crossing(dart, p.line(m)))

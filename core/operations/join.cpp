@@ -282,29 +282,94 @@ std::pair<SeamSide, SeamSide> cutSide(Pattern& pattern, const SeamSide& side, do
   return {upper, lower};
 }
 
+// Closes one stretch of a seam for good; the other is a dart of the one piece, with the seam's id.
+enum class Stretch { Upper, Lower };
+Joined joinPart(Pattern& pattern, std::string_view seamId, double alongA, double alongB, Stretch closed,
+                const Message& name) {
+  constexpr double kBeside = 1;  // mm: a notch nearer the cut goes with what is closed
+  Seam& open = seamOf(pattern, seamId);
+  const auto [upA, downA] = cutSide(pattern, open.a, alongA);
+  const auto [upB, downB] = cutSide(pattern, open.b, alongB);
+  const bool above = closed == Stretch::Upper;
+  const Seam joined{open.id + (above ? "-above" : "-below"), open.name, above ? upA : downA, above ? upB : downB};
+  open.a = above ? downA : upA;
+  open.b = above ? downB : upB;
+  std::erase_if(open.notches, [&](const SeamNotch& n) {
+    return above ? n.a <= alongA + kBeside || n.b <= alongB + kBeside
+                 : n.a >= alongA - kBeside || n.b >= alongB - kBeside;
+  });
+  if (above)
+    for (SeamNotch& n : open.notches) n.a -= alongA, n.b -= alongB;
+  pattern.seams.push_back(joined);
+  const Joined done = joinPieces(pattern, joined.id, name);
+  makeDart(pattern, seamId);
+  return done;
+}
+
+constexpr double kLeastTogether = 5;  // mm: edges that run together for less do not close
+constexpr double kTogether = 0.05;    // mm: nearer, they are one line
+
+// Lays b on a by its start, both running the same way there.
+Motion laidByStart(const Path& a, const Path& b) {
+  const double turn = angleBetween(b.startTangent(), a.startTangent());
+  return Motion::rotationAbout(b.start(), turn).then(Motion::translation(a.start() - b.start()));
+}
+
+// How far from their starts two paths run together, arc lengths on either. A corner may have been cut a little short.
+struct Together {
+  double a = 0, b = 0;
+};
+Together together(const Path& a, const Path& b) {
+  constexpr double kStep = 1;  // mm
+  Together done;
+  for (double along = 0; along <= a.length(); along += kStep) {
+    const Vec2 p = a.pointAt(along), t = a.tangentAt(along);
+    std::optional<double> found;
+    for (const double s : b.crossings(p, {-t.y, t.x}))
+      if (distance(b.pointAt(s), p) < kTogether) found = s;
+    if (!found && along > kStep) break;  // at the very end the one may be the longer
+    if (found) done = {along, *found};
+  }
+  return done;
+}
+
 }  // namespace
 
 Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const Message& name) {
-  const Seam* found = pattern.seam(seamId);
-  if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
-  Seam lower = *found;
-  SeamNotch bust{"", pattern.sidePath(found->a).length() / 2, pattern.sidePath(found->b).length() / 2};
-  for (const SeamNotch& n : lower.notches)
+  const Seam& seam = seamOf(pattern, seamId);
+  SeamNotch bust{"", pattern.sidePath(seam.a).length() / 2, pattern.sidePath(seam.b).length() / 2};
+  for (const SeamNotch& n : seam.notches)
     if (n.id == level::kBust) bust = n;
-  const auto [upA, downA] = cutSide(pattern, lower.a, bust.a + below);
-  const auto [upB, downB] = cutSide(pattern, lower.b, bust.b + below);
-  const std::string upper = lower.id + "-above";
-  lower.a = downA;
-  lower.b = downB;
-  std::erase_if(lower.notches,
-                [&](const SeamNotch& n) { return n.a <= bust.a + below + 1 || n.b <= bust.b + below + 1; });
-  for (SeamNotch& n : lower.notches) n.a -= bust.a + below, n.b -= bust.b + below;
-  for (Seam& s : pattern.seams)
-    if (s.id == seamId) s = lower;
-  pattern.seams.push_back({upper, lower.name, upA, upB});
-  const Joined done = joinPieces(pattern, upper, name);
-  makeDart(pattern, seamId);
-  return done;
+  return joinPart(pattern, seamId, bust.a + below, bust.b + below, Stretch::Upper, name);
+}
+
+std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seamId, const Message& name) {
+  const Seam seam = seamOf(pattern, seamId);
+  if (seam.a.piece == seam.b.piece) throw std::invalid_argument("join: both sides of " + seam.id + " are of one piece");
+  const Path a = pattern.sidePath(seam.a), b = pattern.sidePath(seam.b);
+  Path laid;
+  Together above, below;
+  for (const Motion& m : {Motion(), laidByStart(a, b), laidByStart(a.reversed(), b.reversed())}) {
+    const Path moved = b.transformed(m);
+    const Together top = together(a, moved), bottom = together(a.reversed(), moved.reversed());
+    if (top.a + bottom.a <= above.a + below.a && !laid.empty()) continue;
+    laid = moved;
+    above = top;
+    below = bottom;
+  }
+  if (above.a > a.length() - kLeastTogether) return joinPieces(pattern, seamId, name);
+  if (above.a > kLeastTogether && below.a > kLeastTogether) {
+    const Path left = a.sub(above.a, a.length() - below.a), right = laid.sub(above.b, laid.length() - below.b);
+    const Vec2 from = lerp(left.start(), right.start(), 0.5), to = lerp(left.end(), right.end(), 0.5);
+    const PointedDart dart{seam.id, seam.name, withEnds(left, from, to), withEnds(right, from, to)};
+    const Joined done = joinPieces(pattern, seamId, name);
+    cutPointedDart(pattern, seam.a.piece - (seam.b.piece < seam.a.piece ? 1 : 0), dart);
+    return done;
+  }
+  if (above.a > kLeastTogether) return joinPart(pattern, seamId, above.a, above.b, Stretch::Upper, name);
+  if (below.a > kLeastTogether)
+    return joinPart(pattern, seamId, a.length() - below.a, b.length() - below.b, Stretch::Lower, name);
+  return std::nullopt;
 }
 
 void uniteSeams(Pattern& pattern, const std::string& notch) {
@@ -339,9 +404,7 @@ void uniteSeams(Pattern& pattern, const std::string& notch) {
 }
 
 Joined joinPieces(Pattern& pattern, std::string_view seamId, const Message& name) {
-  const Seam* found = pattern.seam(seamId);
-  if (!found) throw std::out_of_range("join: no seam " + std::string(seamId));
-  const Seam seam = *found;
+  const Seam seam = seamOf(pattern, seamId);
   if (seam.a.piece == seam.b.piece) throw std::invalid_argument("join: both sides of " + seam.id + " are of one piece");
   Joiner joiner(pattern, seam);
   Piece whole = joiner.join(name);

@@ -100,6 +100,12 @@ std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double a
   return use.reversed ? std::pair{two, one} : std::pair{one, two};
 }
 
+Seam& seamOf(Pattern& pattern, std::string_view id) {
+  for (Seam& s : pattern.seams)
+    if (s.id == id) return s;
+  throw std::out_of_range("no seam " + std::string(id));
+}
+
 Motion endsTogether(const Path& a, const Path& b) {
   const double turn = angleBetween(b.end() - b.start(), a.end() - a.start());
   const Vec2 middle = lerp(b.start(), b.end(), 0.5);

@@ -36,6 +36,9 @@ bool contains(const Polyline& outline, Vec2 point);
 // Marks go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
 
+// The seam of this id; throws std::out_of_range when there is none.
+Seam& seamOf(Pattern& pattern, std::string_view id);
+
 // Lays path b on path a: chord on chord, middle on middle.
 Motion endsTogether(const Path& a, const Path& b);
 

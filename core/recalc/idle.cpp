@@ -115,7 +115,11 @@ class IdleFinder {
       for (const std::string_view option : optionsOf(c)) options.all.push_back(verbatim(option));
       conditions.all.push_back(msg("{} = {}", verbatim(c.key), std::move(options)));
     }
-    return msg("{}", std::move(conditions));
+    if (rule.also.empty()) return msg("{}", std::move(conditions));
+    Listed options{{}, Listed::By::Or};
+    for (const std::string_view option : optionsOf(rule.also)) options.all.push_back(verbatim(option));
+    const Message also = msg("{} = {}", verbatim(rule.also.key), std::move(options));
+    return conditions.all.empty() ? also : msg("{} and {}", std::move(conditions), also);
   }
 
   // Other values the choice could have: every option, and lengths on either side.

@@ -62,6 +62,12 @@ inline constexpr std::array kLineCounts{
     row::of(LineCount::Four, "4", "four", "a reducing corset for a large drop"),
 };
 
+inline constexpr std::array kBackLines{
+    row::of(LinesAre::Seams, "seams", "seams", "the back is cut apart along its lines"),
+    row::of(LinesAre::Darts, "darts", "sewn darts", "the back in one piece, what its lines take in sewn as darts"),
+    row::of(LinesAre::None, "none", "not there", "a plain back: only the side takes in"),
+};
+
 enum class LineSpacing { Even, HalfSpan };
 inline constexpr std::array kSpacings{
     row::of(LineSpacing::Even, "even", "evenly to the side",
@@ -133,6 +139,7 @@ inline constexpr LengthKey kSpringHighHip{"spring.high_hip"};
 inline constexpr LengthKey kSpringHip{"spring.hip"};
 inline constexpr OptionKey<LineCount> kLinesFront{"lines.front"};
 inline constexpr OptionKey<LineCount> kLinesBack{"lines.back"};
+inline constexpr OptionKey<LinesAre> kBackLinesAre{"back.lines"};
 inline constexpr OptionKey<LineSpacing> kLinesSpacing{"lines.spacing"};
 inline constexpr OptionKey<FirstLineBelow> kLinesBelow{"lines.below"};
 inline constexpr OptionKey<DistributionSchool> kDistributionSchool{"distribution.school"};
@@ -157,6 +164,8 @@ inline constexpr LengthKey kCapOther{"cap.other"};
 inline constexpr LengthKey kBustRounding{"bust.rounding"};
 inline constexpr LengthKey kDartSide{"dart.side"};
 }  // namespace key
+
+inline constexpr Condition kBackTakesIn = row::when(key::kBackLinesAre, {LinesAre::Seams, LinesAre::Darts});
 
 inline constexpr std::array kDraftRules{
     row::option(key::kChestSchool, "Block", "Grid", "Chest line", kChestSchools,
@@ -209,6 +218,8 @@ inline constexpr std::array kDraftRules{
                 "the first runs through the bust point"),
     row::option(key::kLinesBack, "Shape", "Panel lines", "Lines in each back half", kLineCounts,
                 "the first stands at half the bust span"),
+    row::option(key::kBackLinesAre, "Shape", "Panel lines", "Back lines are", kBackLines,
+                "what becomes of the lines of the back"),
     row::option(key::kLinesSpacing, "Shape", "Panel lines", "Further lines", kSpacings,
                 "where the lines beyond the first stand"),
     row::option(key::kLinesBelow, "Shape", "Panel lines", "First lines, below the bust", kFirstLinesBelow,
@@ -253,16 +264,18 @@ inline constexpr std::array kDraftRules{
                                                         DistributionSchool::MiddlePiece})},
                   row::length(key::kIntakeFurther, "Shape", "Intakes", "Each further line, waist", 1, 0, 2.5,
                               "1 in, running out at bust and hem")),
-    row::onlyWhen(
-        {row::when(key::kDistributionSchool,
-                   {DistributionSchool::Thumb, DistributionSchool::QuarterMinus, DistributionSchool::MiddlePiece})},
-        row::length(key::kBackIntakeWaist, "Shape", "Intakes", "Back line, waist", 1, 0, 3, "1 in, half to each side")),
-    row::length(key::kBackStart, "Shape", "Intakes", "Back line starts below chest", 1, 0, 4,
-                "1 in below the chest line"),
-    row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
-                                                        DistributionSchool::MiddlePiece})},
-                  row::length(key::kBackEnd, "Shape", "Intakes", "Back line ends above hem", 1.5, 0, 4,
-                              "1 to 2 in above the hem")),
+    row::andWhen(kBackTakesIn, row::onlyWhen({row::when(key::kDistributionSchool,
+                                                        {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
+                                                         DistributionSchool::MiddlePiece})},
+                                             row::length(key::kBackIntakeWaist, "Shape", "Intakes", "Back line, waist",
+                                                         1, 0, 3, "1 in, half to each side"))),
+    row::andWhen(kBackTakesIn, row::length(key::kBackStart, "Shape", "Intakes", "Back line starts below chest", 1, 0, 4,
+                                           "1 in below the chest line")),
+    row::andWhen(kBackTakesIn, row::onlyWhen({row::when(key::kDistributionSchool,
+                                                        {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
+                                                         DistributionSchool::MiddlePiece})},
+                                             row::length(key::kBackEnd, "Shape", "Intakes", "Back line ends above hem",
+                                                         1.5, 0, 4, "1 to 2 in above the hem"))),
     row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Seam})},
                   row::length(key::kCentreBackWaist, "Shape", "Intakes", "Centre back in at waist", 0, 0, 1.5,
                               "nothing, or 1/2 in in each half where a zip bulges at the waist; a centre so shaped "

@@ -20,6 +20,9 @@
 
 namespace armure {
 
+// What becomes of the lines of a section that need not be seams: of the back, of a skirt with a waist seam.
+enum class LinesAre { Seams, Darts, None };
+
 enum class RuleKind {
   Length,  // mm
   Share,   // 0 to 1, a part of a whole
@@ -70,6 +73,7 @@ struct RuleInfo {
   bool fromMeasures = false;  // the default is worked out from the measures; small/medium/full only stand in
   // The rule counts only while one of these holds; always where there is none.
   std::array<Condition, kMostConditions> onlyWhen = {};
+  Condition also = {};  // and, where this is not empty, only while it holds too
 
   std::span<const Condition> conditions() const {
     size_t n = 0;
@@ -121,6 +125,11 @@ constexpr Condition when(OptionKey<Option> key, std::initializer_list<Option> op
 constexpr RuleInfo onlyWhen(std::initializer_list<Condition> conditions, RuleInfo rule) {
   size_t i = 0;
   for (const Condition& c : conditions) rule.onlyWhen.at(i++) = c;
+  return rule;
+}
+// Besides its other conditions.
+constexpr RuleInfo andWhen(Condition condition, RuleInfo rule) {
+  rule.also = condition;
   return rule;
 }
 

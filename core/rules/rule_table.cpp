@@ -39,9 +39,11 @@ std::span<const RuleInfo> ruleTable() { return kRules; }
 
 bool ruleCounts(const RuleInfo& rule, const std::function<int(std::string_view)>& optionOf) {
   const auto conditions = rule.conditions();
-  return conditions.empty() || std::any_of(conditions.begin(), conditions.end(), [&](const Condition& c) {
-           return c.holdsFor(optionOf(c.key)) && ruleCounts(*findRule(c.key), optionOf);
-         });
+  const auto holds = [&](const Condition& c) {
+    return c.holdsFor(optionOf(c.key)) && ruleCounts(*findRule(c.key), optionOf);
+  };
+  return (rule.also.empty() || holds(rule.also)) &&
+         (conditions.empty() || std::any_of(conditions.begin(), conditions.end(), holds));
 }
 
 const RuleInfo* findRule(std::string_view key) {

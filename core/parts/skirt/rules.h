@@ -35,7 +35,16 @@ inline constexpr std::array kWaistSeams{
             "below the waist at the centre front, rising to the waist at the side"),
 };
 
+inline constexpr std::array kSkirtLines{
+    row::of(LinesAre::Seams, "seams", "seams", "the skirt is cut apart along the lines of the bodice"),
+    row::of(LinesAre::Darts, "darts", "waist darts",
+            "front and backs in one piece each; what the lines take in at the waist runs out at the hip as darts"),
+    row::of(LinesAre::None, "none", "not there",
+            "front and backs in one piece each; what the lines would take in is taken in at the side"),
+};
+
 namespace key {
+inline constexpr OptionKey<LinesAre> kSkirtLinesAre{"skirt.lines"};
 inline constexpr OptionKey<SkirtKind> kSkirtKind{"skirt.kind"};
 inline constexpr OptionKey<SkirtEnd> kSkirtTo{"skirt.to"};
 inline constexpr LengthKey kSkirtFlare{"skirt.flare"};
@@ -62,6 +71,9 @@ inline constexpr std::array kSkirtRules{
         row::length(key::kSkirtPeg, "Lines", "Skirt", "In at the knee, each side edge", 1.5, 0.25, 3, "1 to 2 in")),
     row::onlyWhen({row::when(key::kHemAt, {HemAt::Below})}, row::option(key::kWaistSeam, "Lines", "Waist", "Waist seam",
                                                                         kWaistSeams, "bodice and skirt cut apart")),
+    row::onlyWhen({row::when(key::kWaistSeam, {WaistSeam::Level, WaistSeam::Pointed})},
+                  row::option(key::kSkirtLinesAre, "Lines", "Skirt", "Its lines are", kSkirtLines,
+                              "what becomes of the lines of the bodice below the waist seam")),
     row::onlyWhen({row::when(key::kWaistSeam, {WaistSeam::Pointed})},
                   row::length(key::kWaistPoint, "Lines", "Waist", "Point below the waist", 1.25, 0.25, 3,
                               "1/2 to 2 in at the centre front")),

@@ -48,8 +48,13 @@ Swing evenly(double amount, double below, double length) {
 
 class SkirtMaker {
  public:
-  SkirtMaker(Pattern& pattern, const Body& body, const Rules& rules)
-      : pattern_(pattern), body_(body), rules_(rules), kind_(rules.option(key::kSkirtKind)) {}
+  SkirtMaker(Pattern& pattern, const PanelPlan& plan, const Body& body, const Rules& rules)
+      : pattern_(pattern), body_(body), rules_(rules), kind_(rules.option(key::kSkirtKind)) {
+    for (const Section& s : plan.sections)
+      if (s.kind == SectionKind::Skirt)
+        for (const PlannedLine& line : s.lines)
+          if (line.kind != LineKind::Seam) uncut_.push_back(line.id);
+  }
 
   std::optional<Problem> make() && {
     const double waistToHem = stemLength();
@@ -100,13 +105,17 @@ class SkirtMaker {
       grown_[now.level] += (now.width() - levels[i++].width()) * p.girthWeight();
   }
 
+  // Whether an edge is only to be sewn up, for the line it follows is not cut below the waist.
+  bool isUncut(const Edge& edge) const { return std::find(uncut_.begin(), uncut_.end(), edge.id) != uncut_.end(); }
+
   // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A
   // straight or pegged skirt is no wider than the hip: from there on its edges stand upright.
   Path remade(const Edge& edge, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) const {
     const double from = nearOn(path, waist).value_or(path.length() / 2);
-    const auto hipAt = hip && isUpright() && !isCentre(edge.role) ? nearOn(path, *hip) : std::nullopt;
+    const bool straightOn = isCentre(edge.role) || isUncut(edge);
+    const auto hipAt = hip && isUpright() && !straightOn ? nearOn(path, *hip) : std::nullopt;
     const Path longer =
-        hipAt ? uprightFrom(path, from, *hipAt, down) : continued(path, isCentre(edge.role) ? path.endTangent() : down);
+        hipAt ? uprightFrom(path, from, *hipAt, down) : continued(path, straightOn ? path.endTangent() : down);
     const SwingAt swing = swingOf(edge, longer.length() - from);
     if (!swing) return longer;
     return swung(longer, from, aside, swing).sub(0, longer.length());
@@ -142,7 +151,7 @@ class SkirtMaker {
   }
 
   SwingAt swingOf(const Edge& edge, double below) const {
-    if (isCentre(edge.role)) return nullptr;
+    if (isCentre(edge.role) || isUncut(edge)) return nullptr;
     if (kind_ == SkirtKind::Flare) {
       const double amount = rules_.length(key::kSkirtFlare);
       return [=](double s) { return evenly(amount, s, below); };
@@ -150,6 +159,7 @@ class SkirtMaker {
     if (kind_ == SkirtKind::Gored) {
       double edges = 0;
       for (const Seam& s : pattern_.seams) edges += s.kind == SeamKind::Plain ? 2 : 0;
+      edges -= 2 * static_cast<double>(uncut_.size());
       const double full = body_.mm("waist_to_floor");
       const double amount = rules_.length(key::kSkirtGore) * std::min(1.0, kSixPanels / edges) * length_ / full;
       return [=](double s) { return evenly(amount, s, below); };
@@ -225,6 +235,7 @@ class SkirtMaker {
   const Body& body_;
   const Rules& rules_;
   const SkirtKind kind_;
+  std::vector<std::string> uncut_;  // lines that are no seams below the waist
   double extra_ = 0, length_ = 0;
   std::map<std::string, double> grown_;  // by level: how much wider the remade pieces are, all round, mm
 };
@@ -317,9 +328,9 @@ class WaistCutter {
 
 }  // namespace
 
-std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules) {
+std::optional<Problem> addSkirt(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
   if (rules.option(key::kSkirtKind) == SkirtKind::None || !goesBelowWaist(rules)) return std::nullopt;
-  return SkirtMaker(pattern, body, rules).make();
+  return SkirtMaker(pattern, block.plan, body, rules).make();
 }
 
 std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules) {

@@ -20,7 +20,7 @@
 namespace armure {
 
 // Continues and swings the panels as the rules ask.
-std::optional<Problem> addSkirt(Pattern& pattern, const Body& body, const Rules& rules);
+std::optional<Problem> addSkirt(Pattern& pattern, const Block& block, const Body& body, const Rules& rules);
 
 // Parts the panels at the waist: bodice pieces keep their ids, skirt pieces come behind them.
 std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules);

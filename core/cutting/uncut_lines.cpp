@@ -1,0 +1,143 @@
+#include "cutting/uncut_lines.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "operations/grain.h"
+#include "operations/join.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
+
+namespace armure {
+namespace {
+
+Part partOf(SectionKind section) { return section == SectionKind::Skirt ? Part::Skirt : Part::Panel; }
+
+// The seam between a panel of a half and the next one outwards; nullptr where there is none.
+const Seam* seamOutwards(const Pattern& pattern, Part part, Half half, int ordinal) {
+  for (const Seam& s : pattern.seams) {
+    const Piece &a = pattern.pieces[s.a.piece], &b = pattern.pieces[s.b.piece];
+    const bool both = a.part == part && b.part == part && a.half == half && b.half == half;
+    if (both && s.a.piece != s.b.piece && std::min(a.ordinal, b.ordinal) == ordinal &&
+        std::max(a.ordinal, b.ordinal) > ordinal)
+      return &s;
+  }
+  return nullptr;
+}
+
+Message nameOf(SectionKind section, bool front) {
+  if (section == SectionKind::Skirt) return front ? "Skirt, front" : "Skirt, back";
+  return front ? "Front" : "Back";
+}
+
+// A piece moved across, at every depth by as much as two edges stand apart there: `from`, its own, comes to lie on
+// `to`. Depths and widths go by `down`; heights are kept.
+class Shifter {
+ public:
+  Shifter(const Path& from, const Path& to, Vec2 down) : from_(from), to_(to), down_(down), across_{down.y, -down.x} {}
+
+  Path apply(const Path& path) const {
+    std::vector<Cubic> cubics;
+    for (const Cubic& c : path.cubics()) cubics.push_back({moved(c.p0), moved(c.p1), moved(c.p2), moved(c.p3)});
+    return Path(std::move(cubics));
+  }
+  Vec2 moved(Vec2 p) const { return p + (at(to_, p) - at(from_, p)) * across_; }
+
+ private:
+  // How far across the path lies at the depth of a point; beyond its ends as at them.
+  double at(const Path& path, Vec2 p) const {
+    const double depth = dot(p, down_), top = dot(path.start(), down_), bottom = dot(path.end(), down_);
+    if (depth <= top) return dot(path.start(), across_);
+    if (depth >= bottom) return dot(path.end(), across_);
+    const std::vector<double> found = path.crossings(p, across_);
+    return found.empty() ? dot(path.end(), across_) : dot(path.pointAt(found.front()), across_);
+  }
+
+  const Path &from_, &to_;
+  const Vec2 down_, across_;
+};
+
+// The edge of a side that has come to lie on a path, along that path exactly; its neighbours meet it.
+void lieOn(Piece& piece, const SeamSide& side, const Path& path) {
+  if (side.chain.size() != 1) return;
+  const EdgeUse& use = side.chain.front();
+  const size_t n = piece.edges.size(), at = edgePlace(piece, use.edge);
+  Path& edge = piece.edges[at].path;
+  edge = use.reversed ? path.reversed() : path;
+  Path &before = piece.edges[(at + n - 1) % n].path, &after = piece.edges[(at + 1) % n].path;
+  before = withEnds(before, before.start(), edge.start());
+  after = withEnds(after, edge.end(), after.end());
+}
+
+// What a line that is not there would take in goes to the side: all that lies beyond it is moved in.
+void moveIn(Pattern& pattern, const Seam& seam) {
+  const bool outerIsB = pattern.pieces[seam.b.piece].ordinal > pattern.pieces[seam.a.piece].ordinal;
+  const SeamSide &inner = outerIsB ? seam.a : seam.b, &outer = outerIsB ? seam.b : seam.a;
+  const Path to = pattern.sidePath(inner), was = pattern.sidePath(outer);
+  const double turn = angleBetween(was.endTangent(), to.endTangent());
+  const Motion laid = Motion::rotationAbout(was.end(), turn).then(Motion::translation(to.end() - was.end()));
+  const Path from = was.transformed(laid);
+  const Piece& kept = pattern.pieces[inner.piece];
+  const Shifter shifter(from, to, unit(kept.grainBottom - kept.grainTop));
+  Piece& p = pattern.pieces[outer.piece];
+  std::vector<LevelLine> levels = p.levelLines();
+  for (LevelLine& l : levels) {
+    l.a = shifter.moved(laid.apply(l.a));
+    l.b = shifter.moved(laid.apply(l.b));
+  }
+  for (size_t i = 0; i < p.lines(); ++i) p.lineAt(i).path = shifter.apply(p.lineAt(i).path.transformed(laid));
+  p.grainTop = laid.apply(p.grainTop);
+  p.grainBottom = laid.apply(p.grainBottom);
+  lieOn(p, outer, to);
+  settleLevels(p, levels);
+}
+
+// The hem of a skirt that has become one piece: one line, square to the centre and to the side. What the panels' own
+// hems did where they met says nothing any more.
+void drawHem(Piece& piece) {
+  const size_t n = piece.edges.size();
+  for (size_t i = 0; i < n; ++i) {
+    if (piece.edges[i].role != EdgeRole::Hem) continue;
+    const Path &right = piece.edges[(i + n - 1) % n].path, &left = piece.edges[(i + 1) % n].path;
+    const Vec2 a = right.end(), b = left.start(), tr = right.endTangent(), tl = left.startTangent();
+    const double third = distance(a, b) / 3;
+    piece.edges[i].path = Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
+  }
+}
+
+// The lines of one section of a half, from the centre out.
+std::optional<Problem> sew(Pattern& pattern, const Section& section) {
+  const Half half = section.front ? Half::Front : Half::Back;
+  std::string centre;  // the id of the panel beside the centre
+  for (const Piece& p : pattern.pieces)
+    if (p.part == partOf(section.kind) && p.half == half && p.ordinal == 1) centre = p.id;
+  for (const PlannedLine& line : section.lines) {
+    if (line.kind == LineKind::Seam) continue;
+    const Seam* seam = seamOutwards(pattern, partOf(section.kind), half, 1);
+    if (!seam) continue;
+    const std::string id = seam->id;
+    const size_t left = std::min(seam->a.piece, seam->b.piece);
+    if (line.kind == LineKind::None) moveIn(pattern, Seam(*seam));
+    if (!joinLeavingDart(pattern, id, nameOf(section.kind, section.front)))
+      return Problem{line.name, "it takes something in at both its ends, and cannot lie in one piece",
+                     "let it be a seam, or let it take nothing in at one end"};
+    Piece& whole = pattern.pieces[left];
+    whole.id = centre;
+    whole.ordinal = 1;
+    if (section.kind == SectionKind::Skirt) drawHem(whole);
+    layGrain(whole);
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan) {
+  for (const Section& section : plan.sections)
+    if (section.kind == SectionKind::Skirt || (section.kind == SectionKind::Bodice && !section.front))
+      if (auto problem = sew(pattern, section)) return problem;
+  uniteSeams(pattern, "line");  // the yoke's and the waist's, where they run on
+  return std::nullopt;
+}
+
+}  // namespace armure
