@@ -215,10 +215,13 @@ class SceneMaker {
         return "hook tape";
       case OpeningKind::Zip:
         return "zip";
+      case OpeningKind::ZipLaced:
+        return "zip, laced";
       case OpeningKind::Lacing:
       case OpeningKind::VLacing:
         return "lacing";
       case OpeningKind::Loops:
+      case OpeningKind::VLoops:
         return "loops";
     }
     return {};

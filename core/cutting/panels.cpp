@@ -93,11 +93,13 @@ class PanelMaker {
   static LengthKey allowanceOf(OpeningKind kind) {
     switch (kind) {
       case OpeningKind::Zip:
+      case OpeningKind::ZipLaced:
         return key::kAllowanceZip;
       case OpeningKind::Lacing:
       case OpeningKind::VLacing:
         return key::kAllowanceLacing;
       case OpeningKind::Loops:
+      case OpeningKind::VLoops:
         return key::kAllowanceLoops;
       case OpeningKind::Busk:
       case OpeningKind::Hooks:

@@ -69,14 +69,17 @@ class BackHalf : private HalfParts {
       if (guide) shift = *guide - byRule;
       line.guides.push_back({l.id, byRule + shift, guide.has_value()});
       gap.push_back({l.y, l.taken[0]});
-      middle.push_back({l.y, byRule + shift});
+      middle.push_back({l.y, byRule + shift + aside(l.id, 0, l.taken[0])});
     }
-    const bool toHem = sharesOut(rules_) && !block_.plan.runsOutBelow(false);
+    const bool held = rules_.held(level::kHem, lineId(false, 0)).has_value();
+    const bool toHem = (sharesOut(rules_) || held) && !block_.plan.runsOutBelow(false);
     const double ends =
         toHem ? hem
               : std::max({hem - rules_.length(key::kBackEnd), waist + 0.5 * (hem - waist), gap.back().y + kLeastApart});
-    gap.push_back({ends, toHem ? shaping_.at(level::kHem).taken[0] : 0, 0, !toHem});
-    middle.push_back({ends, firstBelow(shaping_.at(level::kHem), position, 0.5) + shift});
+    const double atHem = toHem ? shaping_.at(level::kHem).taken[0] : 0;
+    gap.push_back({ends, atHem, 0, !toHem});
+    middle.push_back(
+        {ends, firstBelow(shaping_.at(level::kHem), position, 0.5) + shift + aside(level::kHem, 0, atHem)});
     extend(gap, topY(), bottomY());
     extend(middle, topY(), bottomY());
     std::tie(line.toCentre, line.toSide) = edgesAbout(middle, gap);

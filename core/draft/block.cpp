@@ -15,13 +15,25 @@
 namespace armure {
 namespace {
 
-// Once both halves stand, the levels that were read off have their girth.
-void finishReadOff(Levels& levels) {
-  for (Level& l : levels.all)
-    if (l.readOff) {
-      l.finishedGirth = 2 * (l.frontShare + l.backShare);
-      if (l.bodyGirth == 0) l.bodyGirth = l.finishedGirth;
-    }
+// Once both halves stand, the levels that were read off have their girth. Of one that was not taken no more is known
+// of the body than what the rule takes off it.
+void finishReadOff(Block& block, const Rules& rules) {
+  for (Level& l : block.levels.all) {
+    if (!l.readOff && !l.follows) continue;
+    l.finishedGirth = 2 * (l.frontShare + l.backShare);
+    if (l.bodyGirth == 0) l.bodyGirth = l.finishedGirth;
+    if (!l.follows) continue;
+    l.bodyGirth = l.finishedGirth + rules.length(key::kReductionUnderbust);
+    for (Working& w : block.workings)
+      if (w.key == "girth." + l.id) {
+        w.terms = {{'+', "front, read off the straight side", 2 * l.frontShare, Source::Computed},
+                   {'+', "back, read off the straight side", 2 * l.backShare, Source::Computed}};
+        w.result = l.finishedGirth;
+        w.note =
+            "the underbust was not taken: the side runs straight from bust to waist and nothing is bent by an estimate "
+            "(underbust.untaken); common practice";
+      }
+  }
 }
 
 // Panels that have shrunk away, or lines that cross, cannot be drawn.
@@ -101,7 +113,7 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
                    "open it at the back or at the front"};
   draftFrontHalf(body, rules, block);
   draftBackHalf(body, rules, block);
-  finishReadOff(block.levels);
+  finishReadOff(block, rules);
   if (const auto narrow = narrowPanel(block, rules)) return *narrow;
   drawUpperBlock(block.front, body, rules, block.workings);
   drawUpperBlock(block.back, body, rules, block.workings);

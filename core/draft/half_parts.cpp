@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "draft/line_paths.h"
 #include "draft/upper_block.h"
@@ -141,12 +142,18 @@ HalfParts::FurtherLine HalfParts::furtherLine(size_t i, const std::vector<double
     EdgePair pair = furtherEdges(at, b.takings, first, b.side, spacedEvenly(at))[i - 1];
     const auto guide = rules_.guide(b.id, lineId(front_, i));
     if (guide) shift = *guide - (pair.toCentre + pair.toSide) / 2;
-    line.edges.push_back({pair.toCentre + shift, pair.toSide + shift});
-    line.placed.push_back(guide.has_value());
+    const double off = shift + aside(b.id, i, b.takings[i]);
+    line.edges.push_back({pair.toCentre + off, pair.toSide + off});
+    line.placed.push_back(guide || rules_.shareAt(b.id, lineId(front_, i)));
     if (b.id != level::kHem)
       line.guides.push_back({b.id, (pair.toCentre + pair.toSide) / 2 + shift, guide.has_value()});
   }
   return line;
+}
+
+double HalfParts::aside(std::string_view level, size_t line, double taken) const {
+  const auto share = rules_.shareAt(level, lineId(front_, line));
+  return share ? (0.5 - *share) * taken : 0;
 }
 
 double HalfParts::topOf(size_t i, double byRule) const {
@@ -156,7 +163,14 @@ double HalfParts::topOf(size_t i, double byRule) const {
 void HalfParts::shape(ShapingFrame frame) {
   for (const PlannedLine& line : block_.plan.bodice(front_).lines) frame.absent.push_back(line.kind == LineKind::None);
   frame.runsOutBelow = block_.plan.runsOutBelow(front_);
+  frame.straightPast = level(level::kUnderbust).follows;
   shaping_ = shapeHalf(block_.levels, rules_, frame);
+  if (frame.straightPast) {
+    const ShapedLevel& s = shaping_.at(level::kUnderbust);
+    Level& under = block_.levels.at(level::kUnderbust);
+    (front_ ? under.frontShare : under.backShare) =
+        frame.width - s.side - frame.centreIntake(s.y) - std::accumulate(s.taken.begin(), s.taken.end(), 0.0);
+  }
   runOut(frame.runsOutBelow);
   block_.workings.insert(block_.workings.end(), shaping_.workings.begin(), shaping_.workings.end());
   block_.intakes.insert(block_.intakes.end(), shaping_.atSide.begin(), shaping_.atSide.end());
@@ -169,6 +183,8 @@ void HalfParts::runOut(bool aboveSkirtHem) {
   const double waist = shaping_.at(level::kWaist).y;
   ShapedLevel& hem = shaping_.levels.back();
   const double above = aboveSkirtHem ? kRunsOutAbove : rules_.length(key::kBackEnd);
+  for (double held : hem.taken)
+    if (held > 0) return;  // the maker holds it there
   const double last = std::max(shaping_.levels[shaping_.levels.size() - 2].y + kLeastApart, (waist + hem.y) / 2);
   hem.y = std::max(hem.y - above, last);
 }
@@ -188,7 +204,8 @@ void HalfParts::addLevel(const Level& l) {
             {},
             0,
             ""};
-  w.terms.push_back({'+', shareLabel(l, out.share), out.share, Source::Computed});
+  w.terms.push_back({'+', l.follows ? Message("share, read off the straight side") : shareLabel(l, out.share),
+                     out.share, Source::Computed});
   if (std::abs(taken) > 1e-9)
     w.terms.push_back({'+', front_ ? "centre front taken in" : "centre back taken in", taken,
                        rules_.value(front_ ? key::kCentreFrontWaist : key::kCentreBackWaist).source});

@@ -55,6 +55,8 @@ class HalfParts {
     std::vector<PanelLine::Guide> guides;
   };
   FurtherLine furtherLine(size_t i, const std::vector<double>& at, const std::vector<LevelBelow>& below) const;
+  // How far the middle of a gap stands off its line where the maker gave the line a share there, outwards.
+  double aside(std::string_view level, size_t line, double taken) const;
   double topOf(size_t i, double byRule) const;  // where a line meets the top edge's level
 
   // Which lines are there, and whether they run out below, is the plan's.

@@ -18,6 +18,7 @@ namespace armure {
 namespace {
 
 constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
+constexpr double kLeastBelowChest = 12;     // mm: the chest line may lie half an inch above the bust point
 constexpr double kBelowHip = 25;            // mm: where a skirt runs on
 constexpr double kDrawnBelowWaist = 114.3;  // mm: what ends at the waist is drawn further and cut there
 // What is below a garment that ends at the waist bends none of its lines by what was not measured: mean girths over the
@@ -58,6 +59,9 @@ Working chestHeight(const Body& body, const Rules& rules) {
   if (school == ChestSchool::ArmholeHalf && body.has(id::kArmhole))
     return worked(key, title, {measureTerm(body, id::kArmhole, '+', 0.5)},
                   "half the round armhole, down from the shoulder line; common practice");
+  if (school == ChestSchool::ArmholeSloped && body.has(id::kArmhole))
+    return worked(key, title, {rules.term(key::kShoulderSlopeFront), measureTerm(body, id::kArmhole, '+', 0.5)},
+                  "shoulder slope + half the round armhole; common practice");
   return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term(key::kChestAboveBust, '-')},
                 "bust point height less a fixed amount; common practice");
 }
@@ -108,12 +112,26 @@ struct Heights {
   double top, chest, bust, underbust, waist, highHip, hip, hem;
 };
 
+double topDepth(const Rules& rules, const Heights& h) {
+  switch (rules.option(key::kTopFrom)) {
+    case TopFrom::Chest:
+      break;
+    case TopFrom::Bust:
+      return h.bust - rules.length(key::kTopAboveBust);
+    case TopFrom::Mirrored:
+      return h.bust - (h.underbust - h.bust);
+    case TopFrom::Shoulder:
+      return rules.length(key::kTopBelowShoulder);
+  }
+  return h.chest - rules.length(key::kTopAboveChest);
+}
+
 Result<Heights> findHeights(const Body& body, const Rules& rules, const Working& chest, double dart) {
   Heights h{};
   h.chest = chest.result;
-  h.top = h.chest - rules.length(key::kTopAboveChest);
   h.bust = body.mm(id::kShoulderToBust);
   h.underbust = body.mm(id::kShoulderToUnderbust);
+  h.top = topDepth(rules, h);
   h.waist = body.mm(id::kShoulderToWaist);
   const bool below = goesBelowWaist(rules);
   h.highHip = h.waist + (below ? body.mm(id::kWaistToHighHip) : kToHighHip);
@@ -121,12 +139,13 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.hem = hasSkirt(rules) ? h.hip + kBelowHip
           : below         ? h.waist + rules.length(key::kHemLength)
                           : h.waist + kDrawnBelowWaist;
-  const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl) {
+  const auto tooClose = [&](const char* upper, double yu, const char* lower, double yl,
+                            double least = kLeastBetweenLevels) {
     return Problem{
         lower, msg("the {} line at {} is not clearly below the {} line at {}", lower, Length{yl}, upper, Length{yu}),
-        msg("at least {:.0f} mm are needed; measure both heights again", kLeastBetweenLevels)};
+        msg("at least {:.0f} mm are needed; measure both heights again", least)};
   };
-  if (h.bust - h.chest < kLeastBetweenLevels) return tooClose("chest", h.chest, "bust", h.bust);
+  if (h.bust - h.chest < kLeastBelowChest) return tooClose("chest", h.chest, "bust", h.bust, kLeastBelowChest);
   if (h.bust - h.top < kLeastBetweenLevels) return tooClose("top edge", h.top, "bust", h.bust);
   if (h.underbust - h.bust < kLeastBetweenLevels) return tooClose("bust", h.bust, "underbust", h.underbust);
   if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
@@ -167,7 +186,9 @@ class Sharer {
     if (rule_ == ShareRule::FrontPlus) back = quarter - rules_.length(key::kShareFrontPlus);
     if (rule_ == ShareRule::FrontArcs) back = half - frontArc(l).value_or(quarter * 2) / 2;
     if (rule_ == ShareRule::BreastInFront && isOnBreast(l))
-      back = (body_.mm(id::kUpperBust) - rules_.length(key::kHoldTop)) / 4;
+      back = rules_.option(key::kChestQuarter) == ChestQuarter::Bust
+                 ? body_.mm(id::kUpperBust) / 4
+                 : (body_.mm(id::kUpperBust) - rules_.length(key::kHoldTop)) / 4;
     l.backShare = back;
     l.frontShare = half - back;
   }
@@ -294,8 +315,12 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
     out.all.push_back({std::string(key), std::move(name), y, back, bodyGirth, finished, 0, 0, girthTaken, heightTaken});
   };
 
-  const double top = girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term(key::kHoldTop, '-')},
-                           "closes to a little less than the upper bust, so that it holds");
+  const bool byBust = rules.option(key::kChestQuarter) == ChestQuarter::Bust;
+  const double top =
+      byBust ? girth(level::kTop, "Top edge", {measureTerm(body, id::kBust), rules.term(key::kEaseBust)},
+                     "a quarter bust on the chest line too; common practice")
+             : girth(level::kTop, "Top edge", {measureTerm(body, id::kUpperBust), rules.term(key::kHoldTop, '-')},
+                     "closes to a little less than the upper bust, so that it holds");
   const double bust =
       girth(level::kBust, "Bust", {measureTerm(body, id::kBust), rules.term(key::kEaseBust)}, "body + ease");
   const double under =
@@ -347,6 +372,8 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   out.all.insert(out.all.end(), made.begin(), made.end());
   for (Level& l : out.all) l.beyondHem = l.front > end + 1e-9;
   out.at(level::kChest).readOff = out.at(level::kHem).readOff = true;
+  out.at(level::kUnderbust).follows =
+      !out.at(level::kUnderbust).girthTaken && rules.option(key::kUnderbustUntaken) == UntakenUnderbust::Straight;
 
   const Sharer sharer(body, rules);
   for (Level& l : out.all)

@@ -35,6 +35,7 @@ struct Level {
   double backShare = 0;
   bool girthTaken = true, heightTaken = true;  // else estimated, or between its neighbours
   bool readOff = false;    // no girth is prescribed here; the draft's smooth lines give it (chest line, hem)
+  bool follows = false;    // its girth was not taken: the side runs straight past it, and the girth follows from that
   bool own = false;        // added by the maker; its girth lies between its neighbours unless it was given
   bool beyondHem = false;  // below the garment; the side line is drawn towards it and cut where the garment ends
 

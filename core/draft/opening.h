@@ -29,7 +29,9 @@ struct Opening {
   bool isOpen() const { return !isFold() && !isSeam(); }
   bool isLaced() const { return topGap > 0; }
   // A centre that may take in at the waist: the others are straight.
-  bool isShaped() const { return kind == OpeningKind::Seam || kind == OpeningKind::Zip; }
+  bool isShaped() const {
+    return kind == OpeningKind::Seam || kind == OpeningKind::Zip || kind == OpeningKind::ZipLaced;
+  }
   bool endsAbove(double y) const { return isOpen() && endY < y; }
 
   // At any depth; a V runs on straight above the top edge and below the hem.
@@ -54,7 +56,7 @@ inline Opening openingOf(const Rules& rules, bool front, double topY, double hem
   Opening o{rules.option(front ? key::kOpeningFront : key::kOpeningKind), topY, hemY};
   if (o.kind == OpeningKind::Lacing || o.kind == OpeningKind::Loops)
     o.topGap = o.hemGap = rules.length(key::kOpeningGap);
-  if (o.kind == OpeningKind::VLacing) {
+  if (o.kind == OpeningKind::VLacing || o.kind == OpeningKind::VLoops) {
     o.topGap = rules.length(key::kOpeningGapTop);
     o.hemGap = rules.length(key::kOpeningGapHem);
   }

@@ -83,13 +83,22 @@ class Princess {
     return (low + high) / 2;
   }
 
+  // What part of the intake on a level lies on one side of the line, outwards: as on the whole line, or as given there
+  // by hand.
+  double partAt(std::string_view level, double centrePart, bool towardsCentre) const {
+    const double share = rules_.shareAt(level, lineId(true, 0)).value_or(centrePart);
+    return towardsCentre ? -share : 1 - share;
+  }
+
   // The edge of the piece towards the centre, or of that towards the side, with half the dart's corner in it.
   Path edge(double centrePart, bool towardsCentre) const {
-    const double part = towardsCentre ? -centrePart : 1 - centrePart;
+    const double part = partAt(level::kTop, centrePart, towardsCentre);
     const double halfCorner = towardsCentre ? 0 : block_.dart.angle / 2;
     const double top = depth(level::kTop), bust = depth(level::kBust), under = depth(level::kUnderbust);
     const double rounding = rules_.length(key::kBustRounding);
-    const double up = std::min(rounding, 0.6 * (bust - top)) * std::cos(halfCorner);
+    const double roundedAbove =
+        rules_.isDefault(key::kBustRoundingAbove) ? rounding : rules_.length(key::kBustRoundingAbove);
+    const double up = std::min(roundedAbove, 0.6 * (bust - top)) * std::cos(halfCorner);
     const double down = std::min(rounding, 0.6 * (under - bust)) * std::cos(halfCorner);
     const double corner = std::tan(halfCorner), topX = topX_ + part * shaping_.at(level::kTop).taken[0];
     const double aim = (position_ - corner * up - topX) / (bust - up - top);
@@ -97,7 +106,7 @@ class Princess {
         goesUp_ ? aboveTop(centrePart, part, corner, up)
                 : std::vector<Station>{{top, topX, aim, true}, {bust, position_, corner, true, up}};
     std::vector<Station> below{{bust, position_, -corner, true, 0, down}};
-    addBelow(below, centrePart, part);
+    addBelow(below, centrePart, towardsCentre);
     // The slope at the underbust follows from where the leg is aimed, not from the bust point itself.
     std::vector<Station> aimed = below;
     aimed.front() = {bust + down, position_ - corner * down};
@@ -143,12 +152,12 @@ class Princess {
   }
 
   // By rules of thumb the line ends upright at the hem.
-  void addBelow(std::vector<Station>& stations, double centrePart, double part) const {
+  void addBelow(std::vector<Station>& stations, double centrePart, bool towardsCentre) const {
     for (const PanelLine::Guide& place : placesBelow(centrePart)) {
       const ShapedLevel& l = shaping_.at(place.level);
       const bool byThumb = !sharesOut(rules_) && rules_.option(key::kLinesBelow) == FirstLineBelow::Upright;
       const bool upright = l.id == level::kHem && (byThumb || block_.plan.runsOutBelow(true));
-      stations.push_back({l.y, place.x + part * l.taken[0], 0, upright});
+      stations.push_back({l.y, place.x + partAt(l.id, centrePart, towardsCentre) * l.taken[0], 0, upright});
     }
   }
 

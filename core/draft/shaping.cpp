@@ -38,6 +38,7 @@ class HalfShaper {
     const DistributionProblem p = problem();
     const Distribution d = distribute(p);
     for (size_t l = 0; l < p.levels.size(); ++l) take(p, d, l);
+    if (frame_.straightPast) straightenUnderbust();
     finishHem();
     return std::move(out_);
   }
@@ -116,14 +117,27 @@ class HalfShaper {
           {half(), "side", s.id, s.side, sideCap, frame_.front ? "Side, front half" : "Side, back half", cures});
   }
 
+  // Where the underbust was not taken the side stands on the straight line from the bust to the waist.
+  void straightenUnderbust() {
+    const ShapedLevel& waist = out_.at(level::kWaist);
+    const Vec2 from = frame_.sideFrom, to{frame_.width - waist.side, waist.y};
+    for (ShapedLevel& under : out_.levels)
+      if (under.id == level::kUnderbust)
+        under.side = under.sideWished =
+            frame_.width - (from.x + (to.x - from.x) * (under.y - from.y) / (to.y - from.y));
+  }
+
   // At the hem no girth is prescribed: the lines end as the school wishes, in proportion to what they take above.
   void finishHem() {
     ShapedLevel& hem = out_.levels.back();
     hem.taken = hem.wished;
-    if (!shares_) return;
-    if (frame_.runsOutBelow) return;
-    hem.taken = out_.at(level::kHighHip).taken;
-    if (frame_.firstClosed) hem.taken[0] = hem.wished[0];
+    if (shares_ && !frame_.runsOutBelow) {
+      hem.taken = out_.at(level::kHighHip).taken;
+      if (frame_.firstClosed) hem.taken[0] = hem.wished[0];
+    }
+    for (size_t i = 0; i < lines(); ++i)
+      if (const auto held = rules_.held(level::kHem, lineId(frame_.front, i)); held && !isAbsent(i))
+        hem.taken[i] = *held;
   }
 
   static constexpr size_t kNothing = static_cast<size_t>(-1);

@@ -35,7 +35,8 @@ struct ShapingFrame {
   // and its edges run straight down, so that they are one line.
   bool firstClosed = false;
   std::vector<bool> absent = {};  // by line: it is not there (plan.h) and takes nothing in; the side takes its part
-  bool runsOutBelow = false;      // nothing is taken in at the hem: below the waist the lines are no seams
+  bool straightPast = false;  // the side runs straight past the underbust, whatever the girth there (Level::follows)
+  bool runsOutBelow = false;  // nothing is taken in at the hem: below the waist the lines are no seams
 };
 
 struct ShapedLevel {

@@ -144,12 +144,14 @@ class WishMaker {
                                        : rules_.length(key::kBackIntakeWaist);
     waist.wished.assign(lines(), further + more);
     waist.wished[0] = first + (middlePiece() ? 0 : more);
-    if (front()) hem.wished[0] = middlePiece() ? first : rules_.length(key::kIntakeHem);
+    hem.wished.assign(lines(), rules_.length(key::kIntakeFurtherHem));
+    hem.wished[0] = !front() ? 0 : middlePiece() ? first : rules_.length(key::kIntakeHem);
     for (ShapedLevel& l : out_.levels) {
       if (l.id == level::kTop || l.id == level::kHem || l.id == level::kWaist) continue;
       for (size_t i = 1; i < lines(); ++i)
         l.wished[i] = l.y < waist.y ? waist.wished[i] * (l.y - frame_.starts[i]) / (waist.y - frame_.starts[i])
-                                    : waist.wished[i] * std::max(0.0, (hem.y - l.y) / (hem.y - waist.y));
+                                    : hem.wished[i] + (waist.wished[i] - hem.wished[i]) *
+                                                          std::max(0.0, (hem.y - l.y) / (hem.y - waist.y));
     }
     under.wished[0] = middlePiece() ? mirroredIntake() : underbustIntake(under, waist);
     for (ShapedLevel& l : out_.levels) {

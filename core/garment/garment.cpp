@@ -18,6 +18,7 @@
 #include "parts/inserts/inserts.h"
 #include "parts/opening/modesty.h"
 #include "parts/opening/opening_end.h"
+#include "parts/skirt/rules.h"
 #include "parts/skirt/skirt.h"
 #include "parts/straps/straps.h"
 #include "parts/yoke/yoke.h"
@@ -150,6 +151,7 @@ constexpr Step kShell[] = {
     {"marks", always<[](Making& m) { dropEmptyMarks(m.pattern); }>},
     {"cloth left", [](Making& m) { return nothingLeft(m.pattern); }},
     {"ends of openings", always<[](Making& m) { endOpenings(m.pattern, m.block, m.rules); }>},
+    {"slit", [](Making& m) { return markSlit(m.pattern, m.rules); }},
     {"landings", always<[](Making& m) { markLandings(m.pattern); }>},
 };
 
@@ -187,7 +189,10 @@ std::optional<Problem> take(std::span<const Step> steps, Making& making) {
 
 std::vector<std::string_view> furtherMeasures(const Rules& rules) {
   std::vector<std::string_view> all;
-  if (hasSkirt(rules)) all = {"waist_to_knee", "waist_to_floor"};
+  const bool byLength = rules.option(key::kSkirtTo) == SkirtEnd::Length;
+  const auto skirt = rules.option(key::kSkirtKind);
+  if (hasSkirt(rules) && (!byLength || skirt == SkirtKind::Peg)) all.emplace_back("waist_to_knee");
+  if (hasSkirt(rules) && (!byLength || skirt == SkirtKind::Gored)) all.emplace_back("waist_to_floor");
   if (rules.option(key::kCoverKind) == CoverKind::OffShoulder) all.insert(all.end(), {"round_shoulder", "bicep"});
   if (rules.option(key::kCoverKind) == CoverKind::Halter) all.emplace_back("neck");
   return all;

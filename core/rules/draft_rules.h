@@ -13,13 +13,15 @@
 
 namespace armure {
 
-enum class ChestSchool { AboveBust, BustSixth, ArmholeHalf };
+enum class ChestSchool { AboveBust, BustSixth, ArmholeHalf, ArmholeSloped };
 inline constexpr std::array kChestSchools{
     row::of(ChestSchool::AboveBust, "above-bust", "from the bust point",
             "bust point less a fixed amount: always clear of the bust line; usual without a measured chest line"),
     row::of(ChestSchool::BustSixth, "bust-sixth", "by a sixth of the bust",
             "slope + a sixth of the bust + a fixed amount: the old rule; low on a full bust"),
     row::of(ChestSchool::ArmholeHalf, "armhole-half", "half the armhole", "when the armhole was measured"),
+    row::of(ChestSchool::ArmholeSloped, "armhole-sloped", "half the armhole, from the slope",
+            "half the armhole down from the shoulder point; when the armhole was measured"),
 };
 
 enum class SideSchool { SideLength, AsInFront };
@@ -29,6 +31,23 @@ inline constexpr std::array kSideSchools{
         "chest line of the back and side bust dart from the length of the side: the bust line lies level on the body"),
     row::of(SideSchool::AsInFront, "as-in-front", "as in front",
             "the back's lines down to the bust stand as high as the front's; all of the front's surplus is the dart"),
+};
+
+enum class ChestQuarter { UpperBust, Bust };
+inline constexpr std::array kChestQuarters{
+    row::of(ChestQuarter::UpperBust, "upper-bust", "of the upper bust", "the edge closes to the body above the breast"),
+    row::of(
+        ChestQuarter::Bust, "bust", "of the bust",
+        "a quarter bust on the chest line too: the side runs straight up; usual where the upper bust was not taken"),
+};
+
+enum class UntakenUnderbust { Straight, Estimate };
+inline constexpr std::array kUntakenUnderbusts{
+    row::of(UntakenUnderbust::Straight, "straight", "a straight side",
+            "the side runs straight from bust to waist and the underbust is read off: what nobody measured bends "
+            "nothing"),
+    row::of(UntakenUnderbust::Estimate, "estimate", "as estimated",
+            "the side is drawn to the girth estimated from the other measures"),
 };
 
 enum class ShareRule { BreastInFront, Equal, FrontPlus, FrontArcs };
@@ -127,6 +146,8 @@ inline constexpr LengthKey kNeckDepthFront{"neck.depth_front"};
 inline constexpr LengthKey kNeckDepthBack{"neck.depth_back"};
 inline constexpr LengthKey kArmholeInsetFront{"armhole.inset_front"};
 inline constexpr LengthKey kArmholeInsetBack{"armhole.inset_back"};
+inline constexpr OptionKey<ChestQuarter> kChestQuarter{"chest.quarter"};
+inline constexpr OptionKey<UntakenUnderbust> kUnderbustUntaken{"underbust.untaken"};
 inline constexpr OptionKey<ShareRule> kShareRule{"share.rule"};
 inline constexpr LengthKey kShareFrontPlus{"share.front_plus"};
 inline constexpr OptionKey<GarmentKind> kGarmentKind{"garment.kind"};
@@ -152,6 +173,7 @@ inline constexpr LengthKey kIntakeWaist{"intake.waist"};
 inline constexpr LengthKey kIntakeHem{"intake.hem"};
 inline constexpr OptionKey<IntakeShare> kIntakeShare{"intake.share"};
 inline constexpr ShareKey kIntakeCentreShare{"intake.centre_share"};
+inline constexpr LengthKey kIntakeFurtherHem{"intake.further_hem"};
 inline constexpr LengthKey kIntakeFurther{"intake.further"};
 inline constexpr LengthKey kBackIntakeWaist{"back.intake_waist"};
 inline constexpr LengthKey kBackStart{"back.start"};
@@ -161,6 +183,7 @@ inline constexpr LengthKey kCentreFrontWaist{"centre_front.waist"};
 inline constexpr LengthKey kCapPrincess{"cap.princess"};
 inline constexpr LengthKey kCapSide{"cap.side"};
 inline constexpr LengthKey kCapOther{"cap.other"};
+inline constexpr LengthKey kBustRoundingAbove{"bust.rounding_above"};
 inline constexpr LengthKey kBustRounding{"bust.rounding"};
 inline constexpr LengthKey kDartSide{"dart.side"};
 }  // namespace key
@@ -171,7 +194,7 @@ inline constexpr std::array kDraftRules{
     row::option(key::kChestSchool, "Block", "Grid", "Chest line", kChestSchools,
                 "not used when the chest line was measured"),
     row::onlyWhen({row::when(key::kChestSchool, {ChestSchool::AboveBust})},
-                  row::length(key::kChestAboveBust, "Block", "Grid", "Chest line above bust", 2, 1, 4,
+                  row::length(key::kChestAboveBust, "Block", "Grid", "Chest line above bust", 2, 0.5, 4,
                               "bust point height less this")),
     row::option(key::kSideSchool, "Block", "Grid", "Back and side stand", kSideSchools,
                 "how high the back's chest and bust line stand, and what the side bust dart takes"),
@@ -181,12 +204,16 @@ inline constexpr std::array kDraftRules{
     row::length(key::kShoulderSlopeFront, "Block", "Grid", "Shoulder slope, front", 1, 0, 3,
                 "1 in on both, or 1 1/2 in front and 1 in back"),
     row::length(key::kShoulderSlopeBack, "Block", "Grid", "Shoulder slope, back", 1, 0, 3, "1 in"),
-    row::length(key::kNeckWidth, "Block", "Grid", "Neck, half width", 3.25, 2, 5, "3 to 4 in, the same front and back"),
-    row::length(key::kNeckDepthFront, "Block", "Grid", "Neck depth, front", 3.5, 1, 8, "3 to 4 1/2 in"),
-    row::length(key::kNeckDepthBack, "Block", "Grid", "Neck depth, back", 1.25, 0.25, 6, "1 to 1 1/2 in"),
+    row::length(key::kNeckWidth, "Block", "Grid", "Neck, half width", 3.25, 2, 6, "3 to 4 in, the same front and back"),
+    row::length(key::kNeckDepthFront, "Block", "Grid", "Neck depth, front", 3.5, 1, 9, "3 to 4 1/2 in"),
+    row::length(key::kNeckDepthBack, "Block", "Grid", "Neck depth, back", 1.25, 0.25, 9, "1 to 1 1/2 in"),
     row::length(key::kArmholeInsetFront, "Block", "Grid", "Armhole in, front", 0.5, 0, 2,
                 "the middle of the armhole moved in: 1/2 or 3/4 in"),
     row::length(key::kArmholeInsetBack, "Block", "Grid", "Armhole in, back", 0, 0, 2, "nothing or 1/2 in"),
+    row::option(key::kChestQuarter, "Block", "Grid", "Quarter on the chest line", kChestQuarters,
+                "how wide the block is above the bust"),
+    row::option(key::kUnderbustUntaken, "Block", "Grid", "Underbust, where not taken", kUntakenUnderbusts,
+                "how the side runs past an underbust that was not measured"),
     row::option(key::kShareRule, "Block", "Share", "Front and back share", kShares,
                 "how each girth is divided between front and back"),
     row::onlyWhen({row::when(key::kShareRule, {ShareRule::FrontPlus})},
@@ -195,8 +222,9 @@ inline constexpr std::array kDraftRules{
     row::option(key::kGarmentKind, "Shape", "Girths", "Kind of garment", kKinds,
                 "sets the defaults of the girths below"),
     row::length(key::kEaseBust, "Shape", "Girths", "Ease at the bust", 0, -2, 4, "nothing on a boned bodice"),
-    row::length(key::kHoldTop, "Shape", "Girths", "Top edge held in", 0.5, 0, 3,
-                "a strapless edge closes to a little less than the upper bust"),
+    row::onlyWhen({row::when(key::kChestQuarter, {ChestQuarter::UpperBust})},
+                  row::length(key::kHoldTop, "Shape", "Girths", "Top edge held in", 0.5, 0, 3,
+                              "a strapless edge closes to a little less than the upper bust")),
     row::length(key::kReductionUnderbust, "Shape", "Girths", "Underbust reduction", 0, 0, 2,
                 "bone does not yield: 0 to 1 in at the most"),
     row::onlyWhen(
@@ -264,6 +292,10 @@ inline constexpr std::array kDraftRules{
                                                         DistributionSchool::MiddlePiece})},
                   row::length(key::kIntakeFurther, "Shape", "Intakes", "Each further line, waist", 1, 0, 2.5,
                               "1 in, running out at bust and hem")),
+    row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
+                                                        DistributionSchool::MiddlePiece})},
+                  row::length(key::kIntakeFurtherHem, "Shape", "Intakes", "Each further line, hem", 0, 0, 2.5,
+                              "nothing; or 1 in, a wedge that grows towards the hem")),
     row::andWhen(kBackTakesIn, row::onlyWhen({row::when(key::kDistributionSchool,
                                                         {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
                                                          DistributionSchool::MiddlePiece})},
@@ -276,11 +308,11 @@ inline constexpr std::array kDraftRules{
                                                          DistributionSchool::MiddlePiece})},
                                              row::length(key::kBackEnd, "Shape", "Intakes", "Back line ends above hem",
                                                          1.5, 0, 4, "1 to 2 in above the hem"))),
-    row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Seam})},
+    row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Seam, OpeningKind::ZipLaced})},
                   row::length(key::kCentreBackWaist, "Shape", "Intakes", "Centre back in at waist", 0, 0, 1.5,
                               "nothing, or 1/2 in in each half where a zip bulges at the waist; a centre so shaped "
                               "stands off above")),
-    row::onlyWhen({row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Seam})},
+    row::onlyWhen({row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Seam, OpeningKind::ZipLaced})},
                   row::length(key::kCentreFrontWaist, "Shape", "Intakes", "Centre front in at waist", 0.25, 0, 1,
                               "0 to 1/2 in in each half")),
     row::length(key::kCapPrincess, "Shape", "Intakes", "Most a princess line takes", 2.5, 2.5, 3, 0.5, 5,
@@ -293,6 +325,8 @@ inline constexpr std::array kDraftRules{
                 "beyond, the cloth ripples and the bone twists"),
     row::length(key::kBustRounding, "Block", "Bust", "Bust point rounded over +/-", 0.75, 1, 1, 0.4, 1.25,
                 "1/2 to 1 in above and below; more is rounder"),
+    row::measured(row::length(key::kBustRoundingAbove, "Block", "Bust", "Rounded above over", 0.75, 1, 1, 0.25, 1.25,
+                              "as below, where nothing else is chosen")),
     row::measured(row::length(key::kDartSide, "Block", "Bust", "Side bust dart", 1, 1.5, 2, 0, 3.5,
                               "front waist length less back waist length; or 1, 1 1/2, 2 in by figure")),
 };

@@ -74,10 +74,10 @@ Problem unknownKey(std::string_view key) {
   for (const RuleInfo& r : ruleTable()) words.push_back(r.key);
   for (const MeasureInfo& m : measureTable()) words.push_back(m.id);
   std::vector<std::string> placed;  // keys of places: their words are tried one by one
-  for (const char* level : {"top", "underbust", "waist", "high_hip"})
+  for (const char* level : {"top", "underbust", "waist", "high_hip", "hem"})
     for (const bool front : {true, false})
       for (size_t line = 0; line < 5; ++line)
-        for (const char* form : {"hold", "guide"})
+        for (const char* form : {"hold", "guide", "share"})
           placed.push_back(fmt::format("{}.{}.{}", form, level,
                                        line < 4 ? lineId(front, line) : std::string(front ? kFrontSide : kBackSide)));
   for (std::string_view seam : seamExamples()) placed.push_back(seamKey(seam));
@@ -98,7 +98,7 @@ std::optional<Problem> choicesProblem(const Choices& choices) {
     if (!shaping || shaping->kind == ShapingKind::Rail || isDraftedLevel(shaping->level)) continue;
     if (choices.contains(ShapingKey{ShapingKind::Rail, shaping->level, {}}.text())) continue;
     std::vector<std::string> own;
-    std::vector<std::string_view> words{"top", "underbust", "waist", "high_hip"};
+    std::vector<std::string_view> words{"top", "underbust", "waist", "high_hip", "hem"};
     for (const auto& [other, unused] : choices)
       if (const auto rail = parseShapingKey(other); rail && rail->kind == ShapingKind::Rail) own.push_back(rail->level);
     words.insert(words.end(), own.begin(), own.end());
@@ -114,6 +114,7 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
   if (const auto shaping = parseShapingKey(key)) {
     const Result<double> mm = shapingValue(*shaping, value, bareUnit);
     if (!mm.ok()) return mm.problem();
+    if (shaping->kind == ShapingKind::Share) return fmt::format("{:.6g}", *mm);
     return readLength(value, bareUnit)->text();
   }
   if (seamOfKey(key)) {
@@ -201,6 +202,10 @@ std::optional<double> Rules::held(std::string_view level, std::string_view line)
 
 std::optional<double> Rules::guide(std::string_view level, std::string_view line) const {
   return shaping(ShapingKind::Guide, level, line);
+}
+
+std::optional<double> Rules::shareAt(std::string_view level, std::string_view line) const {
+  return shaping(ShapingKind::Share, level, line);
 }
 
 bool Rules::anyHeld(std::string_view level) const {

@@ -79,6 +79,7 @@ class Rules {
   // What the maker's hand set (rules/shaping_keys.h).
   std::optional<double> held(std::string_view level, std::string_view line) const;
   std::optional<double> guide(std::string_view level, std::string_view line) const;
+  std::optional<double> shareAt(std::string_view level, std::string_view line) const;
   bool anyHeld(std::string_view level) const;
   std::vector<OwnLevel> ownLevels() const;  // from the top down
   // What becomes of the difference in a seam, where the maker chose, and the edges she holds (rules/seam_choices.h).
@@ -93,7 +94,7 @@ class Rules {
   std::optional<double> shaping(ShapingKind kind, std::string_view level, std::string_view line) const;
 
   std::vector<RuleValue> values_;                      // in the order of ruleTable()
-  std::vector<std::pair<ShapingKey, double>> byHand_;  // mm
+  std::vector<std::pair<ShapingKey, double>> byHand_;  // mm, or the share
   std::map<std::string, SeamChoice, std::less<>> seamChoices_;
   std::set<EdgeName> locks_;
 };

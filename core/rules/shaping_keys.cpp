@@ -12,7 +12,7 @@ namespace armure {
 namespace {
 
 constexpr size_t kMostLines = 4;
-constexpr std::array<std::string_view, 4> kHeldLevels{"top", "underbust", "waist", "high_hip"};
+constexpr std::array<std::string_view, 5> kHeldLevels{"top", "underbust", "waist", "high_hip", "hem"};
 // Levels of the draft that a level of the maker's own must not be called.
 constexpr std::array<std::string_view, 8> kLevels{"top",   "chest",    "bust", "underbust",
                                                   "waist", "high_hip", "hip",  "hem"};
@@ -21,16 +21,18 @@ struct KindInfo {
   ShapingKind kind;
   std::string_view prefix, name;
 };
-constexpr std::array<KindInfo, 4> kShapingKinds{{
+constexpr std::array<KindInfo, 5> kShapingKinds{{
     {ShapingKind::Hold, "hold", "held"},
     {ShapingKind::Guide, "guide", "guide"},
+    {ShapingKind::Share, "share", "share"},
     {ShapingKind::Rail, "rail", "level"},
     {ShapingKind::Girth, "girth", "girth"},
 }};
 // In the order of the kinds. A side may stand out: only there is less than nothing held.
-constexpr std::array<ShapingForm, 4> kForms{{
+constexpr std::array<ShapingForm, 5> kForms{{
     {"hold.LEVEL.LINE", "what the line takes in there is held; the others share the rest", inches(-8), inches(8)},
     {"guide.LEVEL.LINE", "the middle of the line stands this far from the centre there", inches(0.5), inches(30)},
+    {"share.LEVEL.LINE", "this part of what the line takes in there lies towards the centre", 0, 1},
     {"rail.LEVEL", "a level of your own, this far above the waist; negative below", inches(-8), inches(8)},
     {"girth.LEVEL", "the finished girth of a level of your own", inches(10), inches(90)},
 }};
@@ -104,6 +106,13 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
 
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit) {
   const ShapingForm& info = formOf(key.kind);
+  if (key.kind == ShapingKind::Share) {
+    const Result<double> part = parseNumber(value);
+    if (!part.ok()) return Problem{verbatim(key.text()), part.problem().what, part.problem().remedy};
+    if (*part >= info.lowest && *part <= info.highest) return *part;
+    return Problem{verbatim(key.text()), msg("\"{}\" is out of range", quotable(value)),
+                   msg("give a part between {} and {}", info.lowest, info.highest)};
+  }
   const Result<double> mm = parseLength(value, bareUnit);
   if (!mm.ok()) return Problem{verbatim(key.text()), mm.problem().what, mm.problem().remedy};
   const bool side = key.line == kFrontSide || key.line == kBackSide;

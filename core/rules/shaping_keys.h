@@ -5,11 +5,12 @@
 //
 //   hold.<level>.<line>    what the line takes in there is held at this length; the others share the rest
 //   guide.<level>.<line>   the middle of the line stands this far from the centre there, instead of by rule
+//   share.<level>.<line>   this part of what the line takes in there lies towards the centre, from 0 to 1
 //   rail.<level>           a level of the maker's own stands this far above the waist (negative: below)
 //   girth.<level>          its finished girth, instead of one between its neighbours
 //
 // Lines: princess, front-line-2 to -4, front-side; back-line, back-line-2 to -4, back-side. Levels: top, underbust,
-// waist, high_hip, or one of the maker's own (small letters, figures and _, beginning with a letter).
+// waist, high_hip, hem, or one of the maker's own (small letters, figures and _, beginning with a letter).
 #pragma once
 
 #include <optional>
@@ -22,7 +23,7 @@
 
 namespace armure {
 
-enum class ShapingKind { Hold, Guide, Rail, Girth };
+enum class ShapingKind { Hold, Guide, Share, Rail, Girth };
 
 struct ShapingKey {
   ShapingKind kind{};
@@ -34,17 +35,17 @@ struct ShapingKey {
 // The forms of the keys, for lists.
 struct ShapingForm {
   std::string_view form, reason;  // "hold.LEVEL.LINE", one line on what it does
-  double lowest, highest;         // mm
+  double lowest, highest;         // mm, or the share
 };
 std::span<const ShapingForm> shapingForms();
 
 // The key, or nothing when it is not of these forms or names a line that cannot be.
 std::optional<ShapingKey> parseShapingKey(std::string_view key);
 
-// Whether a level is one every draft can shape: top, underbust, waist, high_hip.
+// Whether a level is one every draft can shape: top, underbust, waist, high_hip, hem.
 bool isDraftedLevel(std::string_view level);
 
-// The value in mm. The Problem says what would be right.
+// The value in mm, or the share. The Problem says what would be right.
 Result<double> shapingValue(const ShapingKey& key, std::string_view value, Unit bareUnit);
 
 // "Held at the waist: princess", for undo and lists.

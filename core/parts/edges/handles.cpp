@@ -34,6 +34,8 @@ void addEdgeHandles(Handles& h) {
   h.add(key::kTopPlungeBeside, at.joint("front-1"), way::kOut);
   h.add(key::kTopRise, at.crest(), way::kUp);
   h.add(key::kTopAboveChest, at.crest(), way::kUp);
+  h.add(key::kTopAboveBust, at.crest(), way::kUp);
+  h.add(key::kTopBelowShoulder, at.crest(), way::kDown);
   h.add(key::kTopSide, at.side(true), way::kUp);
   const BackShape back = h.rules().option(key::kBackShape);
   if (cover != CoverKind::Covered || yokeBack || back == BackShape::Scoop || back == BackShape::V)

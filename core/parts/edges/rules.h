@@ -39,6 +39,15 @@ inline constexpr std::array kTops{
             "open at the centre front to below the underbust, round at the bottom"),
 };
 
+enum class TopFrom { Chest, Bust, Mirrored, Shoulder };
+inline constexpr std::array kTopFroms{
+    row::of(TopFrom::Chest, "chest", "by the chest line", "a distance above it"),
+    row::of(TopFrom::Bust, "bust", "by the bust point", "a distance above it"),
+    row::of(TopFrom::Mirrored, "mirrored", "as far as the underbust",
+            "as far above the bust point as the underbust lies below it"),
+    row::of(TopFrom::Shoulder, "shoulder", "by the shoulder line", "a distance below it"),
+};
+
 enum class BackShape { Slope, Straight, Scoop, V };
 inline constexpr std::array kBacks{
     row::of(BackShape::Slope, "slope", "slope", "straight down from the side to the centre back"),
@@ -71,7 +80,10 @@ inline constexpr LengthKey kCoverStrapFrom{"cover.strap_from"};
 inline constexpr LengthKey kHalterWidth{"halter.width"};
 inline constexpr LengthKey kHalterWiden{"halter.widen"};
 inline constexpr OptionKey<TopShape> kTopShape{"top.shape"};
+inline constexpr OptionKey<TopFrom> kTopFrom{"top.from"};
 inline constexpr LengthKey kTopAboveChest{"top.above_chest"};
+inline constexpr LengthKey kTopAboveBust{"top.above_bust"};
+inline constexpr LengthKey kTopBelowShoulder{"top.below_shoulder"};
 inline constexpr LengthKey kTopSide{"top.side"};
 inline constexpr LengthKey kTopDip{"top.dip"};
 inline constexpr LengthKey kTopRise{"top.rise"};
@@ -112,9 +124,17 @@ inline constexpr std::array kCoverRules{
 
 inline constexpr std::array kEdgeRules{
     row::option(key::kTopShape, "Lines", "Top edge", "Shape", kTops, "the upper edge of the front"),
-    row::length(key::kTopAboveChest, "Lines", "Top edge", "Above the chest line", 1, -1, 2.5,
-                "1 to 2 in for a covered bust"),
-    row::length(key::kTopSide, "Lines", "Top edge", "At the side, above the chest line", 0, -1.5, 1.5,
+    row::option(key::kTopFrom, "Lines", "Top edge", "Its height", kTopFroms, "what the height is counted from"),
+    row::onlyWhen({row::when(key::kTopFrom, {TopFrom::Chest})},
+                  row::length(key::kTopAboveChest, "Lines", "Top edge", "Above the chest line", 1, -1, 2.5,
+                              "1 to 2 in for a covered bust")),
+    row::onlyWhen({row::when(key::kTopFrom, {TopFrom::Bust})},
+                  row::length(key::kTopAboveBust, "Lines", "Top edge", "Above the bust point", 3, 1, 6,
+                              "3 to 4 in for a covered bust")),
+    row::onlyWhen(
+        {row::when(key::kTopFrom, {TopFrom::Shoulder})},
+        row::length(key::kTopBelowShoulder, "Lines", "Top edge", "Below the shoulder line", 7, 3, 14, "5 to 9 in")),
+    row::length(key::kTopSide, "Lines", "Top edge", "At the side, above the chest line", 0, -3, 2.5,
                 "at the chest line the arm moves freely"),
     row::onlyWhen({row::when(key::kTopShape, {TopShape::Sweetheart})},
                   row::length(key::kTopDip, "Lines", "Top edge", "Sweetheart dip", 1.25, 0.25, 3,
@@ -144,7 +164,7 @@ inline constexpr std::array kHemRules{
     row::onlyWhen({row::when(key::kHemShape, {HemShape::Raised, HemShape::Dipped})},
                   row::length(key::kHemRaise, "Lines", "Hem", "Raised at the side by", 1.5, 0, 3, "1 to 3 in")),
     row::onlyWhen({row::when(key::kHemShape, {HemShape::Dipped}), row::when(key::kHemAt, {HemAt::WaistPoint})},
-                  row::length(key::kHemDip, "Lines", "Hem", "Point below the hem", 1, 0.25, 3,
+                  row::length(key::kHemDip, "Lines", "Hem", "Point below the hem", 1, 0.25, 6,
                               "1/2 to 2 in at the centre front")),
 };
 

@@ -10,13 +10,17 @@
 
 namespace armure {
 
-enum class OpeningKind { Zip, Lacing, VLacing, Loops, Seam, Fold, Busk, Hooks };
+enum class OpeningKind { Zip, Lacing, VLacing, Loops, Seam, Fold, Busk, Hooks, VLoops, ZipLaced };
 inline constexpr std::array kBackOpenings{
     row::of(OpeningKind::Zip, "zip", "zip",
             "closed edge to edge; the centre back is taken in at the waist so that the zip does not stand off"),
     row::of(OpeningKind::Lacing, "lacing", "lacing", "a straight gap, part of the finished girth"),
     row::of(OpeningKind::VLacing, "v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"),
     row::of(OpeningKind::Loops, "loops", "loops", "laced through loops sewn into the edge; a straight gap"),
+    row::of(OpeningKind::VLoops, "v-loops", "loops in a V",
+            "loops, with a gap of one width at the top and another below"),
+    row::of(OpeningKind::ZipLaced, "zip-laced", "zip, lacing over it",
+            "the zip closes it edge to edge; lacing over it in the same edges takes the load"),
     row::of(OpeningKind::Seam, "seam", "sewn closed", "a centre back seam; the opening is in front"),
     row::of(OpeningKind::Fold, "fold", "on the fold", "no seam; the opening is in front"),
 };
@@ -31,6 +35,10 @@ inline constexpr std::array kFrontOpenings{
     row::of(OpeningKind::Lacing, "lacing", "lacing", "a straight gap, part of the finished girth"),
     row::of(OpeningKind::VLacing, "v-lacing", "lacing in a V", "a gap of one width at the top and another at the hem"),
     row::of(OpeningKind::Loops, "loops", "loops", "laced through loops sewn into the edge; a straight gap"),
+    row::of(OpeningKind::VLoops, "v-loops", "loops in a V",
+            "loops, with a gap of one width at the top and another below"),
+    row::of(OpeningKind::ZipLaced, "zip-laced", "zip, lacing over it",
+            "the zip closes it edge to edge; lacing over it in the same edges takes the load"),
 };
 
 enum class OpeningEnd { ByLength, Hem, Hip, HighHip, Waist };
@@ -66,25 +74,28 @@ inline constexpr std::array kOpeningRules{
     row::option(key::kOpeningFront, "Lines", "Opening", "At the front", kFrontOpenings,
                 "how the bodice is closed in front"),
     row::onlyWhen(
-        {row::when(key::kOpeningKind,
-                   {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops}),
-         row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops,
-                                        OpeningKind::Busk, OpeningKind::Hooks})},
+        {row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops,
+                                       OpeningKind::VLoops, OpeningKind::ZipLaced}),
+         row::when(key::kOpeningFront,
+                   {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::Busk,
+                    OpeningKind::Hooks, OpeningKind::VLoops, OpeningKind::ZipLaced})},
         row::option(key::kOpeningEnd, "Lines", "Opening", "It ends", kOpeningEnds, "below, the seam is sewn")),
     row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Lacing, OpeningKind::Loops}),
                    row::when(key::kOpeningFront, {OpeningKind::Lacing, OpeningKind::Loops})},
                   row::length(key::kOpeningGap, "Lines", "Opening", "Straight gap, both sides", 2, 0.5, 5,
                               "lacing or loops: 2 in; part of the finished girth")),
-    row::onlyWhen(
-        {row::when(key::kOpeningKind, {OpeningKind::VLacing}), row::when(key::kOpeningFront, {OpeningKind::VLacing})},
-        row::length(key::kOpeningGapTop, "Lines", "Opening", "V gap at the top", 6, 0.5, 10,
-                    "lacing in a V, both sides together: 6 in at the top")),
-    row::onlyWhen(
-        {row::when(key::kOpeningKind, {OpeningKind::VLacing}), row::when(key::kOpeningFront, {OpeningKind::VLacing})},
-        row::length(key::kOpeningGapHem, "Lines", "Opening", "V gap at the hem", 4, 0.5, 10,
-                    "lacing in a V, both sides together: 4 in at the hem")),
-    row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops}),
-                   row::when(key::kOpeningFront, {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops})},
+    row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::VLacing, OpeningKind::VLoops}),
+                   row::when(key::kOpeningFront, {OpeningKind::VLacing, OpeningKind::VLoops})},
+                  row::length(key::kOpeningGapTop, "Lines", "Opening", "V gap at the top", 6, 0.5, 10,
+                              "lacing or loops in a V, both sides together: 6 in at the top")),
+    row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::VLacing, OpeningKind::VLoops}),
+                   row::when(key::kOpeningFront, {OpeningKind::VLacing, OpeningKind::VLoops})},
+                  row::length(key::kOpeningGapHem, "Lines", "Opening", "V gap at the hem", 4, 0.5, 10,
+                              "lacing or loops in a V, both sides together: 4 in at the hem")),
+    row::onlyWhen({row::when(key::kOpeningKind,
+                             {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::VLoops}),
+                   row::when(key::kOpeningFront,
+                             {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::VLoops})},
                   row::option(key::kModestyKind, "Lines", "Opening", "Behind the lacing", kModesty,
                               "covers what the gap leaves open")),
     row::onlyWhen({row::when(key::kModestyKind, {ModestyKind::Panel})},

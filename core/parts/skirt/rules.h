@@ -21,10 +21,11 @@ inline constexpr std::array kSkirts{
             "every panel swung out from the waist, as in a skirt of six panels"),
 };
 
-enum class SkirtEnd { Knee, Floor };
+enum class SkirtEnd { Knee, Floor, Length };
 inline constexpr std::array kSkirtEnds{
     row::of(SkirtEnd::Knee, "knee", "the knee", "to the middle of the knee"),
     row::of(SkirtEnd::Floor, "floor", "the floor", "to the floor, in the shoes she will wear"),
+    row::of(SkirtEnd::Length, "length", "a length", "as far below the waist as is set"),
 };
 
 enum class WaistSeam { None, Level, Pointed };
@@ -47,6 +48,8 @@ namespace key {
 inline constexpr OptionKey<LinesAre> kSkirtLinesAre{"skirt.lines"};
 inline constexpr OptionKey<SkirtKind> kSkirtKind{"skirt.kind"};
 inline constexpr OptionKey<SkirtEnd> kSkirtTo{"skirt.to"};
+inline constexpr LengthKey kSkirtLength{"skirt.length"};
+inline constexpr LengthKey kSkirtSlit{"skirt.slit"};
 inline constexpr LengthKey kSkirtFlare{"skirt.flare"};
 inline constexpr LengthKey kSkirtGore{"skirt.gore"};
 inline constexpr LengthKey kSkirtPeg{"skirt.peg"};
@@ -60,6 +63,12 @@ inline constexpr std::array kSkirtRules{
         row::option(key::kSkirtKind, "Lines", "Skirt", "Below the waist", kSkirts, "panels that run on below")),
     row::onlyWhen({row::when(key::kSkirtKind, {SkirtKind::Straight, SkirtKind::Peg, SkirtKind::Gored})},
                   row::option(key::kSkirtTo, "Lines", "Skirt", "Reaches to", kSkirtEnds, "by the client's measures")),
+    row::onlyWhen({row::when(key::kSkirtTo, {SkirtEnd::Length})},
+                  row::length(key::kSkirtLength, "Lines", "Skirt", "Long, from the waist", 24, 12, 60,
+                              "17 in to the knee, 24 in over it")),
+    row::onlyWhen({row::when(key::kSkirtKind, {SkirtKind::Straight, SkirtKind::Peg})},
+                  row::length(key::kSkirtSlit, "Lines", "Skirt", "Slit behind", 0, 0, 16,
+                              "3 in, so that one can walk; the centre back is sewn down to it")),
     row::onlyWhen({row::when(key::kSkirtKind, {SkirtKind::Flare})},
                   row::length(key::kSkirtFlare, "Lines", "Skirt", "Each panel edge swung out by", 2.75, 0.25, 6,
                               "2 1/2 to 3 in at the hem")),

@@ -60,7 +60,7 @@ class SkirtMaker {
     const double waistToHem = stemLength();
     double length = waistToHem;
     if (hasSkirt(rules_)) {
-      length = body_.mm(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
+      length = endOfSkirt().mm;
       if (length < waistToHem + kLeastBelowBodice)
         return Problem{"Skirt", "it would end above the hip", "measure from the waist to its hem again"};
       extra_ = length - waistToHem;
@@ -74,6 +74,14 @@ class SkirtMaker {
   }
 
  private:
+  // How far below the waist it is to end.
+  Term endOfSkirt() const {
+    const SkirtEnd end = rules_.option(key::kSkirtTo);
+    if (end == SkirtEnd::Length) return rules_.term(key::kSkirtLength);
+    const Fact& f = body_.fact(end == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
+    return {'+', known(findMeasure(f.id)->name), f.mm, f.source};
+  }
+
   // From the waist to the hem as cut, down the centre front.
   double stemLength() const {
     const Piece& p = pattern_.pieces.front();
@@ -222,11 +230,9 @@ class SkirtMaker {
          "every panel edge is swung about the waist with its length kept, so that the hem stays "
          "one smooth line; common practice"});
     if (!hasSkirt(rules_)) return;
-    const Fact& f = body_.fact(rules_.option(key::kSkirtTo) == SkirtEnd::Knee ? "waist_to_knee" : "waist_to_floor");
-    pattern_.workings.push_back({"skirt.length",
+    pattern_.workings.push_back({"skirt.below_hip",
                                  "Skirt, below the hip",
-                                 {{'+', known(findMeasure(f.id)->name), f.mm, f.source},
-                                  {'-', "waist to below the hip, as drafted", stem, Source::Computed}},
+                                 {endOfSkirt(), {'-', "waist to below the hip, as drafted", stem, Source::Computed}},
                                  extra_,
                                  "the panels run on from just below the hip; common practice"});
   }
@@ -331,6 +337,27 @@ class WaistCutter {
 std::optional<Problem> addSkirt(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
   if (rules.option(key::kSkirtKind) == SkirtKind::None || !goesBelowWaist(rules)) return std::nullopt;
   return SkirtMaker(pattern, block.plan, body, rules).make();
+}
+
+std::optional<Problem> markSlit(Pattern& pattern, const Rules& rules) {
+  const RuleInfo& rule = *findRule(key::kSkirtSlit.text);
+  const double slit = rules.length(key::kSkirtSlit);
+  if (slit <= 0 || !rules.counts(rule)) return std::nullopt;
+  for (Piece& p : pattern.pieces) {
+    if (p.half != Half::Back || p.layer != "shell") continue;
+    for (const Edge& e : p.edges) {
+      const bool down = e.path.end().y > e.path.start().y;
+      const Edge& below = down ? p.edges[(edgePlace(p, e.id) + 1) % p.edges.size()]
+                               : p.edges[(edgePlace(p, e.id) + p.edges.size() - 1) % p.edges.size()];
+      if (below.role != EdgeRole::Hem || (e.role != EdgeRole::Centre && e.role != EdgeRole::Opening)) continue;
+      const double length = e.path.length();
+      if (slit > length - 20) return Problem{"Skirt", "the slit is longer than the seam it opens", "make it shorter"};
+      p.marks.push_back(notchMark("slit-end", {e.id, down ? length - slit : slit, {}}, true));
+      return std::nullopt;
+    }
+  }
+  return Problem{"Skirt", "there is no seam at the centre back for the slit",
+                 "let the centre back be sewn or opened, or leave the slit away (skirt.slit)"};
 }
 
 std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules) {

@@ -22,6 +22,9 @@ namespace armure {
 // Continues and swings the panels as the rules ask.
 std::optional<Problem> addSkirt(Pattern& pattern, const Block& block, const Body& body, const Rules& rules);
 
+// Marks where the slit of the skirt begins, on the centre back.
+std::optional<Problem> markSlit(Pattern& pattern, const Rules& rules);
+
 // Parts the panels at the waist: bodice pieces keep their ids, skirt pieces come behind them.
 std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules);
 

@@ -18,11 +18,12 @@ inline constexpr std::array kYokes{
     row::of(YokeKind::Net, "net", "of net", "sheer, over the skin; it should not carry a heavy sleeve"),
 };
 
-enum class KeyholeKind { None, Back, Front };
+enum class KeyholeKind { None, Back, Front, Both };
 inline constexpr std::array kKeyholes{
     row::of(KeyholeKind::None, "none", "none", "the centre edge runs through"),
     row::of(KeyholeKind::Back, "back", "at the back", "closed with a button at the neck"),
     row::of(KeyholeKind::Front, "front", "at the front", "open at the centre front"),
+    row::of(KeyholeKind::Both, "both", "at the front and at the back", "open at the centre front, and behind"),
 };
 
 namespace key {
@@ -53,12 +54,12 @@ inline constexpr std::array kYokeRules{
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered})},
                   row::option(key::kKeyholeKind, "Lines", "Keyhole", "Keyhole", kKeyholes,
                               "a slit that stands open at the centre")),
-    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front})},
+    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front, KeyholeKind::Both})},
                   row::length(key::kKeyholeFrom, "Lines", "Keyhole", "Begins below the neck", 0.5, 0.25, 3, "1/2 in")),
-    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front})},
+    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front, KeyholeKind::Both})},
                   row::length(key::kKeyholeAbove, "Lines", "Keyhole", "Ends above the yoke's lower edge", 2, 0.25, 6,
                               "2 in; without a yoke above the chest line")),
-    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front})},
+    row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front, KeyholeKind::Both})},
                   row::length(key::kKeyholeWidth, "Lines", "Keyhole", "Wide at the middle", 0.5, 0.125, 3,
                               "1/4 to 3/4 in to either side")),
 };

@@ -304,10 +304,9 @@ std::optional<Problem> setYokes(Pattern& pattern, const Block& block, const Rule
   return std::nullopt;
 }
 
-std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules) {
-  const auto kind = rules.option(key::kKeyholeKind);
-  if (kind == KeyholeKind::None || rules.option(key::kCoverKind) != CoverKind::Covered) return std::nullopt;
-  const bool front = kind == KeyholeKind::Front;
+namespace {
+
+std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules, bool front) {
   const Half half = front ? Half::Front : Half::Back;
   const auto yoke = std::find_if(pattern.pieces.begin(), pattern.pieces.end(),
                                  [&](const Piece& p) { return p.part == Part::Yoke && p.half == half; });
@@ -343,11 +342,22 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   *at = lowerPart;
   piece.edges.insert(at + 1, {hole, upperPart});
   carryMarks(piece, {{edge.id, 0, a, lowerPart.id}, {edge.id, b, length, upperPart.id}});
-  pattern.workings.push_back({"keyhole",
-                              "Keyhole, long",
+  pattern.workings.push_back({front ? "keyhole.front" : "keyhole.back",
+                              front ? "Keyhole in front, long" : "Keyhole behind, long",
                               {{'+', "from below the neck", to, Source::Computed}, rules.term(key::kKeyholeFrom, '-')},
                               to - from,
                               "a slit in the centre edge, widest in the middle; common practice"});
+  return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules) {
+  const auto kind = rules.option(key::kKeyholeKind);
+  if (rules.option(key::kCoverKind) != CoverKind::Covered) return std::nullopt;
+  if (kind == KeyholeKind::Front || kind == KeyholeKind::Both)
+    if (auto problem = cutKeyhole(pattern, block, rules, true)) return problem;
+  if (kind == KeyholeKind::Back || kind == KeyholeKind::Both) return cutKeyhole(pattern, block, rules, false);
   return std::nullopt;
 }
 
