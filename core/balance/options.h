@@ -25,6 +25,8 @@ struct BalanceOptions {
   std::set<EdgeName> locks;                              // edges that are held as drafted
   double easeLimit = 3.175;                              // mm a seam may ease in, for SeamWish::Ease
   std::vector<PrescribedLength> lengths;                 // these edges give way, sewn or not
+  // By level, mm: what its girth came out too wide by where darts were moved by more than the first order tells.
+  std::map<std::string, double, std::less<>> tooWide;
 
   SeamChoice choiceOf(std::string_view seam) const;
 };

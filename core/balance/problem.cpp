@@ -214,6 +214,7 @@ void BalanceProblem::collectGirths() {
     if (!l.ring) continue;
     BalanceRow row{Family::Girth, msg("{} girth", l.name), ""};
     row.constant = l.gaps.sum() - l.finishedGirth;
+    if (const auto off = options_.tooWide.find(l.id); off != options_.tooWide.end()) row.constant += off->second;
     for (size_t i = 0; i < drafted_.pieces.size(); ++i) {
       const Piece& p = drafted_.pieces[i];
       if (p.layer != "shell") continue;

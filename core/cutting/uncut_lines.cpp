@@ -36,9 +36,19 @@ class Shifter {
  public:
   Shifter(const Path& from, const Path& to, Vec2 down) : from_(from), to_(to), down_(down), across_{down.y, -down.x} {}
 
+  static constexpr double kInLine = 0.02;  // rad
+  // As smooth as it was: where handles on both sides of a joint were in line they are again.
   Path apply(const Path& path) const {
     std::vector<Cubic> cubics;
     for (const Cubic& c : path.cubics()) cubics.push_back({moved(c.p0), moved(c.p1), moved(c.p2), moved(c.p3)});
+    for (size_t i = 0; i + 1 < cubics.size(); ++i) {
+      const Cubic &was = path.cubics()[i], &next = path.cubics()[i + 1];
+      if (std::abs(angleBetween(was.endTangent(), next.startTangent())) > kInLine) continue;
+      Cubic &a = cubics[i], &b = cubics[i + 1];
+      const Vec2 along = unit(a.endTangent() + b.startTangent());
+      a.p2 = a.p3 - distance(a.p2, a.p3) * along;
+      b.p1 = b.p0 + distance(b.p0, b.p1) * along;
+    }
     return Path(std::move(cubics));
   }
   Vec2 moved(Vec2 p) const { return p + (at(to_, p) - at(from_, p)) * across_; }

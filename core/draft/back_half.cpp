@@ -29,6 +29,9 @@ class BackHalf : private HalfParts {
            }});
     b.lines.push_back(firstLine(at[0]));
     drawFurtherLines(at);
+    double atBust = width;
+    for (const PanelLine& line : b.lines) atBust += line.intakeAtDepth(bust);
+    passStraight({atBust, bust});
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(l);
     std::vector<Station> side;

@@ -32,6 +32,7 @@ class FrontHalf : private HalfParts {
     const auto below = [this, &at](const ShapedLevel& l, double part) { return firstBelow(l, at.front(), part); };
     f.lines.push_back(drawPrincess(block_, body_, rules_, shaping_, at.front(), below, topY(), bottomY()));
     drawFurtherLines(at);
+    passStraight(block_.dart.lower);
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(l);
     drawSide();

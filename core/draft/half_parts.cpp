@@ -176,6 +176,19 @@ void HalfParts::shape(ShapingFrame frame) {
   block_.intakes.insert(block_.intakes.end(), shaping_.atSide.begin(), shaping_.atSide.end());
 }
 
+void HalfParts::passStraight(Vec2 from) {
+  Level& under = block_.levels.at(level::kUnderbust);
+  if (!under.follows) return;
+  const auto taken = [&](double y) {
+    const std::vector<double> all = intakesAt(y);
+    return std::accumulate(all.begin(), all.end(), centreIntake(y));
+  };
+  const double y = depth(level::kUnderbust), waist = depth(level::kWaist);
+  const double to = share(level::kWaist) + taken(waist);
+  const double side = from.x + (to - from.x) * (y - from.y) / (waist - from.y);
+  (front_ ? under.frontShare : under.backShare) = side - taken(y);
+}
+
 // Lines that are not cut to the hem run out above it, so that the piece is whole there.
 void HalfParts::runOut(bool aboveSkirtHem) {
   const bool darts = block_.plan.bodice(front_).lines.front().kind == LineKind::Dart;

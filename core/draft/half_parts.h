@@ -62,6 +62,8 @@ class HalfParts {
   // Which lines are there, and whether they run out below, is the plan's.
   void shape(ShapingFrame frame);
   void runOut(bool aboveSkirtHem);
+  // Once the lines are drawn: the share of an underbust the side runs straight past, from `from` to the waist.
+  void passStraight(Vec2 from);
   // A level with a prescribed girth: the side is given back what is taken in.
   void addLevel(const Level& l);
   // A level whose girth the draft gives: the smooth side line is read there, and the share is what the pieces leave.

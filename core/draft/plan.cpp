@@ -46,6 +46,7 @@ LineKind inCup(CupKind kind) {
       return LineKind::Dart;
     case CupKind::Cross:
     case CupKind::Gathered:
+    case CupKind::Whole:
       break;
   }
   return LineKind::None;

@@ -34,7 +34,11 @@ std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool fr
         p.neck + (rules.length(key::kHalterWiden) + rules.length(key::kHalterWidth)) * unit(p.shoulder - p.neck);
     return Vec2{strap.x + 0.25 * (p.shoulder.x - strap.x), (strap.y + chestY) / 2};
   }
-  return where == LineEnd::Armhole ? p.armholeMiddle : lerp(p.neck, p.shoulder, 0.5);
+  if (where == LineEnd::Armhole) return p.armholeMiddle;
+  // On what is left of the shoulder.
+  const bool covered = rules.option(key::kCoverKind) == CoverKind::Covered;
+  const double narrower = covered ? std::min(rules.length(key::kCoverNarrow), 0.8 * distance(p.neck, p.shoulder)) : 0;
+  return lerp(p.neck, p.shoulder - narrower * unit(p.shoulder - p.neck), 0.5);
 }
 
 Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double chestY, size_t place, size_t count,

@@ -33,10 +33,13 @@ void number(Pattern& pattern) {
   }
 }
 
-// A level that only touches a corner is not a level across.
+// A level that only touches a corner is not a level across; nor is one that ran along an upper edge a cup was cut out
+// of, and has lost an end with it.
 void dropEmptyMarks(Pattern& pattern) {
   for (Piece& p : pattern.pieces)
-    std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() && p.line(m).width() < tolerance::kLeastLevel; });
+    std::erase_if(p.marks, [&](const Mark& m) {
+      return m.isLevel() && (p.line(m).width() < tolerance::kLeastLevel || !m.a.onOutline() || !m.b.onOutline());
+    });
 }
 
 // A line that leaves a piece, or runs over itself, leaves no cloth on one side.

@@ -38,9 +38,13 @@ Edge legOf(Piece& piece, size_t from, size_t to) {
   return leg;
 }
 
-// Two stretches of a level that ended on the legs are one line across the dart.
+// Two stretches of a level that ended on the legs are one line across the dart; but not where it runs along the mouth:
+// there the dart takes nothing out of it that its two stretches had.
 void uniteLevels(Piece& piece, const Dart& dart) {
-  const auto onLeg = [&](const Anchor& a) { return a.edge == dart.legs[0].id || a.edge == dart.legs[1].id; };
+  const auto onLeg = [&](const Anchor& a) {
+    return (a.edge == dart.legs[0].id && a.at > tolerance::kSamePlace) ||
+           (a.edge == dart.legs[1].id && a.at < dart.legs[1].path.length() - tolerance::kSamePlace);
+  };
   for (size_t i = 0; i < piece.marks.size(); ++i)
     for (size_t k = 0; k < piece.marks.size(); ++k) {
       Mark &first = piece.marks[i], &second = piece.marks[k];

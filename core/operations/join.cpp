@@ -1,6 +1,7 @@
 #include "operations/join.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <optional>
 #include <stdexcept>
@@ -188,10 +189,11 @@ class Joiner {
   }
 
   // Where one end of a level lies on the outline, which drawing it smooth may have moved: along the level, or in a
-  // corner.
+  // corner. In a corner it goes with the sewn edge: a finished one is drawn anew later.
   static std::optional<Anchor> settled(const Piece& piece, const LevelLine& level, Vec2 end, Vec2 other) {
-    for (const Edge& e : piece.edges)
-      if (const auto at = nearOn(e.path, end)) return Anchor{e.id, *at, {}};
+    for (const bool free : {false, true})
+      for (const Edge& e : piece.edges)
+        if (const auto at = isFree(e.role) == free ? nearOn(e.path, end) : std::nullopt) return Anchor{e.id, *at, {}};
     std::optional<Anchor> found;
     double least = kNear;
     for (const Edge& e : piece.edges) {
@@ -306,6 +308,7 @@ Joined joinPart(Pattern& pattern, std::string_view seamId, double alongA, double
   return done;
 }
 
+constexpr double kLeastLaid = 20;     // mm: laid by one end, any two edges run together for a while
 constexpr double kLeastTogether = 5;  // mm: edges that run together for less do not close
 constexpr double kTogether = 0.05;    // mm: nearer, they are one line
 
@@ -349,9 +352,13 @@ std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seamId,
   const Path a = pattern.sidePath(seam.a), b = pattern.sidePath(seam.b);
   Path laid;
   Together above, below;
-  for (const Motion& m : {Motion(), laidByStart(a, b), laidByStart(a.reversed(), b.reversed())}) {
-    const Path moved = b.transformed(m);
-    const Together top = together(a, moved), bottom = together(a.reversed(), moved.reversed());
+  const std::array<Motion, 3> motions{Motion(), laidByStart(a, b), laidByStart(a.reversed(), b.reversed())};
+  for (size_t i = 0; i < motions.size(); ++i) {
+    const Path moved = b.transformed(motions[i]);
+    const double least = i == 0 ? kLeastTogether : kLeastLaid;
+    Together top = together(a, moved), bottom = together(a.reversed(), moved.reversed());
+    if (top.a < least) top = {};
+    if (bottom.a < least) bottom = {};
     if (top.a + bottom.a <= above.a + below.a && !laid.empty()) continue;
     laid = moved;
     above = top;

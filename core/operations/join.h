@@ -41,7 +41,8 @@ Joined joinAbove(Pattern& pattern, std::string_view seam, double below, const Me
 // of it, with the seam's id: open at the seam's lower or upper end, or pointed at both where they run together at both
 // ends. So a waist dart is made of a panel line. Side b's piece stays where it lies or is laid by one of its ends,
 // whichever lets the edges run together for longest.
-// Nothing, and the pattern as it was, where they do so at neither end for 5 mm. Throws as joinPieces.
+// Nothing, and the pattern as it was, where they do so at neither end for 5 mm as they lie, or 20 mm laid. Throws as
+// joinPieces.
 std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seam, const Message& name);
 
 // Makes one seam of two that follow each other on the same two pieces, as they do once pieces have been joined. Where

@@ -26,6 +26,8 @@ UpperLengths upperLengths(const Block& block, const Rules& rules) {
   read(false, lengths.shoulderBack, lengths.armholeBack);
   // A halter's strap is sewn to nothing behind.
   if (lengths.shoulderFront == 0 || lengths.shoulderBack == 0) lengths.shoulderFront = lengths.shoulderBack = 0;
+  // The body has one shoulder; where front and back slope differently its length lies between theirs.
+  lengths.shoulderFront = lengths.shoulderBack = (lengths.shoulderFront + lengths.shoulderBack) / 2;
   if (lengths.armholeBack > 0 && rules.option(key::kYokeBack) != YokeKind::None)
     lengths.armholeBack -= rules.length(key::kYokeFold);
   return lengths;

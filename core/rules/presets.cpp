@@ -12,7 +12,10 @@ constexpr std::array<PresetChoice, 4> kGridOld{{{"chest.school", "bust-sixth"},
                                                 {"share.rule", "front-plus"},
                                                 {"intake.waist", "1 in"}}};
 
-constexpr std::array<Preset, 3> kSchools{{
+constexpr std::array<PresetChoice, 3> kPlainQuarters{
+    {{"share.rule", "equal"}, {"chest.quarter", "bust"}, {"side.school", "as-in-front"}}};
+
+constexpr std::array<Preset, 4> kSchools{{
     {"quarter-grid",
      "Quarter grid, breast in front",
      "the back keeps a quarter of the upper bust; for every figure, above all a full bust",
@@ -21,6 +24,10 @@ constexpr std::array<Preset, 3> kSchools{{
      kGridEqual},
     {"quarter-grid-sixth", "Quarter grid by the sixth",
      "chest line by a sixth of the bust, front half an inch more; the older way", kGridOld},
+    {"plain-quarters", "Plain quarters",
+     "a quarter of every girth in front and behind, of the bust on the chest line too, the back as high as the front; "
+     "where upper bust and side were not taken",
+     kPlainQuarters},
 }};
 
 constexpr std::array<PresetChoice, 2> kShapingKind{{{"reduction.waist", "1.5 in"}, {"spring.high_hip", "0.5 in"}}};

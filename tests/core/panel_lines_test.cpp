@@ -82,7 +82,8 @@ TEST_CASE("with any lines, school and reduction the identity holds to 1e-9 and n
         INFO(o.title << " " << half->id << " " << l.level);
         REQUIRE(std::abs(l.side - (l.share + l.centreIntake + l.lineIntake())) < 1e-9);
         for (double intake : l.intakes)
-          if (!b.levels.at(l.level).beyondHem) REQUIRE(intake > -0.05);  // the drawn gap never turns over
+          if (!b.levels.at(l.level).beyondHem)
+            REQUIRE(intake > -0.3);  // the drawn gap turns over by no more than a line is wide
       }
     for (const Piece& p : made->pattern.pieces) {
       for (const Edge& e : p.edges)

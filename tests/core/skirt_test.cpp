@@ -132,7 +132,8 @@ TEST_CASE("a bodice to the waist needs no hip, on unlike bodies, in every style 
       order.measures.erase("hip");
       order.measures.erase("high_hip");
       order.choices = {{"balance.keep", "balanced"}};
-      const bool endsThere = style.id.starts_with("waist-");
+      const bool endsThere =
+          std::ranges::any_of(style.choices, [](const PresetChoice& c) { return c.key == "hem.at"; });
       INFO(style.id << " on body " << body);
       CHECK(recalc(order).ok() == endsThere);
       order.choices["hem.at"] = "waist";
@@ -175,4 +176,23 @@ TEST_CASE("a point below the waist is as deep as it was asked, and nothing at th
   for (const Edge& e : centre.edges)
     if (e.role == EdgeRole::Hem) lowest = std::max(lowest, e.path.end().y);
   CHECK(lowest - centre.level(level::kWaist)->a.y == Approx(inches(1.5)).margin(0.5));
+}
+
+TEST_CASE("a slit is notched on the centre back, as far above the hem as it is long") {
+  const auto withSlit = [](const char* opening) {
+    return recalc(orderWith({{"skirt.kind", "peg"}, {"skirt.slit", "3 in"}, {"opening.kind", opening}}));
+  };
+  const Design d = *withSlit("zip");
+  const Piece& back = pieceOf(d.pattern, "back-1");
+  const auto slit = std::ranges::find_if(back.marks, [](const Mark& m) { return m.id == "slit-end"; });
+  REQUIRE(slit != back.marks.end());
+  const Edge& centre = back.edge(slit->a.edge);
+  CHECK(centre.path.length() - slit->a.at == Approx(inches(3)).margin(1e-6));
+  CHECK(centre.role == EdgeRole::Centre);
+  // On a fold there is nothing to leave open.
+  Order o =
+      orderWith({{"skirt.kind", "peg"}, {"skirt.slit", "3 in"}, {"opening.kind", "fold"}, {"opening.front", "zip"}});
+  const auto refused = recalc(o);
+  REQUIRE_FALSE(refused.ok());
+  CHECK(english(refused.problem().what).find("slit") != std::string::npos);
 }

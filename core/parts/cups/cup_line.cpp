@@ -188,7 +188,7 @@ class CupLineMaker {
   // joined over it.
   bool mayCross() const {
     const auto kind = rules_.option(key::kCupKind);
-    return next_.id != "side" && kind != CupKind::Gathered && kind != CupKind::Moulded;
+    return next_.id != "side" && kind != CupKind::Gathered && kind != CupKind::Whole && kind != CupKind::Moulded;
   }
 
   // Across the next seam: drawn with the panel beyond laid on where the line crosses, so that it crosses without a

@@ -75,7 +75,7 @@ class CupMaker {
       case LineKind::None:
         break;
     }
-    if (kind_ == CupKind::Gathered) return gatherCup(pattern_, rules_);
+    if (kind_ == CupKind::Gathered || kind_ == CupKind::Whole) return gatherCup(pattern_, rules_);
     join("princess-cup-cross", "Upper cup", "cup.upper");
     join("princess-cup", "Lower cup", "cup.lower");
     return std::nullopt;

@@ -147,7 +147,8 @@ std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
                centre = shareOf(rules, key::kDialCentre) * turn, above = shareOf(rules, key::kDialTop) * turn;
   const double top = openAt(block, block.levels.at(level::kTop).front) + above;
   const double below = openAt(block, block.levels.at(level::kUnderbust).front) + turn - side - ease - centre - above;
-  const bool gathered = rules.option(key::kCupKind) == CupKind::Gathered;
+  const CupKind kind = rules.option(key::kCupKind);
+  const bool gathered = kind == CupKind::Gathered || kind == CupKind::Whole;
   return {{"top", "at the top edge", key::kDialTop.text, top},
           {"side", "as a dart at the side", key::kDialSide.text, side},
           {"ease", "as ease at the side", key::kDialEase.text, ease},

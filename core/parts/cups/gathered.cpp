@@ -59,7 +59,8 @@ Path smoothed(const Path& spread, double length, const std::vector<double>& cuts
 
 class Gatherer {
  public:
-  Gatherer(Pattern& pattern, const Rules& rules) : pattern_(pattern), rules_(rules) {}
+  Gatherer(Pattern& pattern, const Rules& rules)
+      : pattern_(pattern), rules_(rules), whole_(rules.option(key::kCupKind) == CupKind::Whole) {}
 
   std::optional<Problem> gather() && {
     layTogether();
@@ -123,14 +124,22 @@ class Gatherer {
     if (!princess) throw std::out_of_range("gathered cup: no seam between the lower pieces");
     const Motion m = closedAt(pattern_, *princess, true);
     const Piece &in = pattern_.pieces[inner_], &out = pattern_.pieces[outer_];
-    const Path u1 = in.edge("band-1").path, l1 = in.edge("cup-1").path;
-    const Path u2 = out.edge("band-2").path.transformed(m), l2 = out.edge("cup-2").path.transformed(m);
+    const Path u1 = upperOf(in, "band-1").path, l1 = in.edge("cup-1").path;
+    const Path u2 = upperOf(out, "band-2").path.transformed(m), l2 = out.edge("cup-2").path.transformed(m);
     princessUpper_ = u1.length();
     upper_ = u1 + withEnds(u2, u1.end(), u2.end());
     wedge_ = distance(l2.end(), l1.start());
     l1_ = l1.length();
     l2_ = l2.length();
     lower_ = l2 + Path::line(l2.end(), l1.start()) + l1;
+  }
+
+  // The edge of a lower piece that is sewn to the band; without a band, its part of the garment's upper edge.
+  const Edge& upperOf(const Piece& piece, std::string_view band) const {
+    if (!whole_) return piece.edge(band);
+    for (const Edge& e : piece.edges)
+      if (e.role == EdgeRole::Top) return e;
+    throw std::out_of_range("gathered cup: no upper edge on " + piece.id);
   }
 
   // Which part of the lower edge is gathered, as lengths along the cup line from the centre out.
@@ -173,7 +182,7 @@ class Gatherer {
                  double gap, bool fanned) {
     Piece cup = pattern_.pieces[inner_];
     cup.id = "cup-gathered";
-    cup.name = "Lower cup, gathered";
+    cup.name = whole_ ? "Cup, gathered" : "Lower cup, gathered";
     cup.part = Part::Cup;
     cup.marks.clear();
     std::vector<double> above, below;
@@ -182,22 +191,28 @@ class Gatherer {
     const Path upper = fanned ? evened : dipped(evened), lower = smoothed(spread.lower, lower_.length(), below, gap);
     const double su = upper.length() / spread.upper.length(), sl = lower.length() / spread.lower.length();
     const double allowance = pattern_.pieces[inner_].edge("cup-1").allowance;
-    const double seam = pattern_.pieces[inner_].edge("band-1").allowance;
+    const Edge above1 = upperOf(pattern_.pieces[inner_], "band-1");
     const double pu = princess * su, pl = middle * sl;
-    cup.edges = {{"band-1", EdgeRole::Seam, seam, upper.sub(0, pu)},
-                 {"band-2", EdgeRole::Seam, seam, upper.sub(pu, upper.length())},
-                 {"cup-2", EdgeRole::Cup, allowance, lower.sub(0, pl)},
-                 {"cup-1", EdgeRole::Cup, allowance, lower.sub(pl, lower.length())}};
+    cup.edges.clear();
+    if (whole_) {
+      cup.edges.push_back({above1.id, above1.role, above1.allowance, upper});
+    } else {
+      cup.edges.push_back({"band-1", EdgeRole::Seam, above1.allowance, upper.sub(0, pu)});
+      cup.edges.push_back({"band-2", EdgeRole::Seam, above1.allowance, upper.sub(pu, upper.length())});
+    }
+    cup.edges.push_back({"cup-2", EdgeRole::Cup, allowance, lower.sub(0, pl)});
+    cup.edges.push_back({"cup-1", EdgeRole::Cup, allowance, lower.sub(pl, lower.length())});
     const auto meet = [&](size_t a, size_t b) {
       cup.edges[b].path = withEnds(cup.edges[b].path, cup.edges[a].path.end(), cup.edges[b].path.end());
     };
     for (size_t i = 0; i + 1 < cup.edges.size(); ++i) meet(i, i + 1);
-    meet(3, 0);
+    meet(cup.edges.size() - 1, 0);
     spanLevels();
     replace(std::move(cup));
     const auto onEdge = [&](double f) { return onLowerOf(onLowerEdge(f), slashes, gap) * sl; };
     planInner(from_ > kFromEnds ? std::optional(from_) : std::nullopt, onEdge(from_) - pl);
     planOuter(to_ < l1_ + l2_ - kFromEnds ? std::optional(to_ - l1_) : std::nullopt, onEdge(to_));
+    if (whole_) return;
     for (const char* id : {"band-1", "band-2"}) planBand(id, !fanned);
   }
 
@@ -298,16 +313,18 @@ class Gatherer {
                                  spread.lower.length(),
                                  msg("gathered {:.2f} to 1 into the cup line; common practice",
                                      (to_ - from_ + wedge_ + count * gap) / (to_ - from_))});
-    pattern_.workings.push_back({"gather.upper",
-                                 "Gathered cup, its upper edge",
-                                 {{'+', "edge of the band", upper_.length(), Source::Computed},
-                                  {'+', "spread apart", spread.upper.length() - upper_.length(), Source::Computed}},
-                                 spread.upper.length(),
-                                 "straight strips are spread above as below, fanned ones below only; common practice"});
+    pattern_.workings.push_back(
+        {"gather.upper",
+         "Gathered cup, its upper edge",
+         {{'+', whole_ ? "upper edge of the flat pieces" : "edge of the band", upper_.length(), Source::Computed},
+          {'+', "spread apart", spread.upper.length() - upper_.length(), Source::Computed}},
+         spread.upper.length(),
+         "straight strips are spread above as below, fanned ones below only; common practice"});
   }
 
   Pattern& pattern_;
   const Rules& rules_;
+  const bool whole_;  // without a band, up to the garment's upper edge
   size_t inner_ = 0, outer_ = 0;
   Path upper_, lower_;
   double princessUpper_ = 0, l1_ = 0, l2_ = 0, wedge_ = 0, from_ = 0, to_ = 0;

@@ -12,7 +12,7 @@
 
 namespace armure {
 
-enum class CupKind { Princess, Two, Three, Cross, Four, Gathered, Moulded };
+enum class CupKind { Princess, Two, Three, Cross, Four, Gathered, Moulded, Whole };
 inline constexpr std::array kCups{
     row::of(CupKind::Princess, "princess", "in the seam", "the shaped princess line alone, rounded at the bust point"),
     row::of(CupKind::Two, "two", "cut, two pieces",
@@ -24,6 +24,8 @@ inline constexpr std::array kCups{
             "both seams: for the fullest bust, every line of it can be fitted"),
     row::of(CupKind::Gathered, "gathered", "gathered",
             "an upper band over one lower piece, slashed, spread and gathered into the band and the frame"),
+    row::of(CupKind::Whole, "whole", "gathered, in one piece",
+            "the whole cup from the cup line to the upper edge, slashed, spread and gathered; no band"),
     row::of(CupKind::Moulded, "moulded", "over a ready-made cup",
             "cloth on the bias over a moulded cup, what is too much taken up in a dart"),
 };
@@ -90,7 +92,8 @@ inline constexpr ShareKey kDialTop{"dial.top"};
 }  // namespace key
 
 inline constexpr Condition kIsCut = row::when(
-    key::kCupKind, {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered, CupKind::Moulded});
+    key::kCupKind,
+    {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered, CupKind::Moulded, CupKind::Whole});
 
 inline constexpr std::array kCupRules{
     row::option(key::kCupKind, "Cups", "Cup", "The bust is housed", kCups,
@@ -115,18 +118,18 @@ inline constexpr std::array kCupRules{
                               1.5, "1/2 in below it at the side")),
     row::onlyWhen({kIsCut}, row::option(key::kCupFrame, "Cups", "Frame", "The frame below", kFrames, "under the cup")),
     row::onlyWhen(
-        {row::when(key::kCupKind, {CupKind::Gathered})},
+        {row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
         row::option(key::kGatherSpread, "Cups", "Gathers", "Strips", kSpreads, "how the slashed piece is spread")),
     row::onlyWhen(
-        {row::when(key::kCupKind, {CupKind::Gathered})},
+        {row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
         row::option(key::kGatherTo, "Cups", "Gathers", "Gathered into", kGathersTo, "the stretch of the cup line")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
                   row::length(key::kGatherStrip, "Cups", "Gathers", "Strips, wide", 1, 0.5, 3,
                               "slashed into strips of about 1 in")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
                   row::length(key::kGatherGap, "Cups", "Gathers", "Spread apart by", 1, 1.5, 2, 0.25, 4,
                               "1 to 2 in, 1 1/2 usual; wider is fuller")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered})},
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
                   row::length(key::kGatherDip, "Cups", "Gathers", "Dip at the top, towards the centre", 0.25, 0, 1,
                               "the spread piece's top may dip, so that the gathers fall inwards")),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},

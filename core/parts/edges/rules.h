@@ -22,6 +22,12 @@ inline constexpr std::array kCovers{
             "a band round both arms, sewn to the upper edge"),
 };
 
+enum class CoverBack { AsInFront, Closed };
+inline constexpr std::array kCoverBacks{
+    row::of(CoverBack::AsInFront, "as-in-front", "as in front", "the back rises to the straps too"),
+    row::of(CoverBack::Closed, "closed", "up to the neck", "the back is cut up to the neck, whatever the front does"),
+};
+
 enum class NeckShape { Round, V, Square };
 inline constexpr std::array kNecks{
     row::of(NeckShape::Round, "round", "round", "a quarter of an ellipse"),
@@ -74,6 +80,8 @@ inline constexpr std::array kHems{
 namespace key {
 inline constexpr OptionKey<CoverKind> kCoverKind{"cover.kind"};
 inline constexpr LengthKey kCoverDart{"cover.dart"};
+inline constexpr OptionKey<CoverBack> kCoverBack{"cover.back"};
+inline constexpr LengthKey kCoverNarrow{"cover.narrow"};
 inline constexpr OptionKey<NeckShape> kNeckShape{"neck.shape"};
 inline constexpr LengthKey kCoverStrapWidth{"cover.strap_width"};
 inline constexpr LengthKey kCoverStrapFrom{"cover.strap_from"};
@@ -107,6 +115,12 @@ inline constexpr std::array kCoverRules{
         {kIsOverShoulder},
         row::length(key::kCoverDart, "Lines", "Shoulders", "Taken in, up to the shoulder", 2, 0, 3,
                     "the princess line takes 2 in at the shoulder, less on the way; shoulder and armhole get it back")),
+    row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Straps})},
+                  row::option(key::kCoverBack, "Lines", "Shoulders", "The back", kCoverBacks,
+                              "how far up the back goes where the front rises to straps")),
+    row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered})},
+                  row::length(key::kCoverNarrow, "Lines", "Shoulders", "Shoulder narrowed by", 0, 0, 4,
+                              "nothing; 1 in without sleeves, more for a strap that lies beside the neck")),
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered, CoverKind::Halter})},
                   row::option(key::kNeckShape, "Lines", "Shoulders", "Neckline", kNecks,
                               "in front; behind it follows the back edge")),

@@ -33,7 +33,8 @@ class OutlineMaker {
   UpperOutline make() const {
     const auto kind = rules_.option(key::kCoverKind);
     const auto [inner, outer] = shoulderEnds(kind);
-    const Path neck = kind == CoverKind::Straps ? strapNeck(inner) : (front_ ? frontNeck(inner) : backNeck(inner));
+    const bool rises = kind == CoverKind::Straps && (front_ || rules_.option(key::kCoverBack) == CoverBack::AsInFront);
+    const Path neck = rises ? strapNeck(inner) : (front_ ? frontNeck(inner) : backNeck(inner));
     return {{UpperPart::Neck, neck},
             {UpperPart::Shoulder, Path::line(inner, outer)},
             {UpperPart::Armhole, kind == CoverKind::Halter ? halterArmhole(outer) : armhole(outer)}};
@@ -50,7 +51,8 @@ class OutlineMaker {
                    wide = std::min(rules_.length(key::kHalterWidth), 0.5 * whole);
       return {neckPoint_ + from * out, neckPoint_ + (from + wide) * out};
     }
-    return {neckPoint_, shoulderPoint_};
+    const double narrower = std::min(rules_.length(key::kCoverNarrow), 0.8 * whole);
+    return {neckPoint_, shoulderPoint_ - narrower * out};
   }
 
   Path frontNeck(Vec2 end) const {

@@ -280,7 +280,11 @@ class WaistCutter {
     std::reverse(line.through.begin(), line.through.end());  // from the right to the left: what lies below is the left
     std::reverse(names.begin(), names.end());
     dividePieces(pattern_, line, names);
-    if (ends_) keepFirst(pattern_, pattern_.pieces.size() - names.size());
+    if (ends_) {
+      keepFirst(pattern_, pattern_.pieces.size() - names.size());
+      for (const LineThrough& t : line.through)
+        if (Piece& p = pattern_.pieces[t.piece]; point_ == 0 || p.half == Half::Back) layAlongHem(p);
+    }
     for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
     if (ends_) return std::nullopt;
     for (size_t i = pattern_.pieces.size() - names.size(); i < pattern_.pieces.size(); ++i)
@@ -319,6 +323,16 @@ class WaistCutter {
     const double third = distance(a, b) / 3;
     return LineThrough{index, *from, *to,
                        Path(Cubic{a, a + third * towards(tr, right.slope), b - third * towards(tl, left.slope), b})};
+  }
+
+  // Where the piece ends at the waist its waist runs from corner to corner; the hem, which is curved, may have cut it.
+  static void layAlongHem(Piece& piece) {
+    const size_t n = piece.edges.size(), hem = hemOf(piece);
+    if (hem == n) return;
+    const Edge &right = piece.edges[(hem + n - 1) % n], &left = piece.edges[(hem + 1) % n];
+    std::erase_if(piece.marks, [](const Mark& m) { return m.isLevel() && m.id == level::kWaist; });
+    piece.marks.push_back(
+        {MarkKind::Level, std::string(level::kWaist), {left.id, 0, {}}, {right.id, right.path.length(), {}}, false});
   }
 
   static double pointOf(const Rules& rules, bool ends) {

@@ -51,7 +51,7 @@ inline constexpr std::array kYokeRules{
     row::onlyWhen({row::when(key::kYokeBack, {YokeKind::Cloth, YokeKind::Net})},
                   row::length(key::kYokeFold, "Lines", "Yokes", "Folded out at the back armhole", 0.5, 0, 1,
                               "1/2 in, so that it does not gape")),
-    row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered})},
+    row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered}), row::when(key::kCoverBack, {CoverBack::Closed})},
                   row::option(key::kKeyholeKind, "Lines", "Keyhole", "Keyhole", kKeyholes,
                               "a slit that stands open at the centre")),
     row::onlyWhen({row::when(key::kKeyholeKind, {KeyholeKind::Back, KeyholeKind::Front, KeyholeKind::Both})},

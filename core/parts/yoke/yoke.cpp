@@ -354,8 +354,11 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
 
 std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules) {
   const auto kind = rules.option(key::kKeyholeKind);
-  if (rules.option(key::kCoverKind) != CoverKind::Covered) return std::nullopt;
-  if (kind == KeyholeKind::Front || kind == KeyholeKind::Both)
+  const bool covered = rules.option(key::kCoverKind) == CoverKind::Covered;
+  const bool closedBehind =
+      rules.option(key::kCoverKind) == CoverKind::Straps && rules.option(key::kCoverBack) == CoverBack::Closed;
+  if (!covered && !closedBehind) return std::nullopt;
+  if (covered && (kind == KeyholeKind::Front || kind == KeyholeKind::Both))
     if (auto problem = cutKeyhole(pattern, block, rules, true)) return problem;
   if (kind == KeyholeKind::Back || kind == KeyholeKind::Both) return cutKeyhole(pattern, block, rules, false);
   return std::nullopt;

@@ -1,0 +1,95 @@
+#!/usr/bin/env python3
+"""Whole jobs of the trade, from measures to pieces: each order of jobs/ is made again from its measures with its style
+and its choices, drafts, balances and fails nowhere, and its pieces are those the job names, as wide as the job says.
+The exports are read by the independent checker. usage: jobs.py ARMURE_CLI PROJECT
+
+expect.json of a job:
+  choices      the most that may be set beside style and school
+  pieces       by id: how many to cut of it, and the kinds of its darts ("open", "pointed")
+  half_widths  by level, then by half: the finished width of that half, inches; openings that stay open are no part of it
+  hems         by piece: its hem, inches
+  differs      what comes out otherwise than the job says, and why
+"""
+import contextlib, io, json, math, os, sys, unittest
+
+from cases import CLI, PROJECT, Case, run
+import check_pieces
+
+JOBS = os.path.join(PROJECT, "jobs")
+MM, WITHIN = 25.4, 0.125  # inches: an eighth, as makers read a tape
+
+
+def names():
+    return sorted(n for n in os.listdir(JOBS) if os.path.isdir(os.path.join(JOBS, n)))
+
+
+def load(*parts):
+    with open(os.path.join(JOBS, *parts)) as f:
+        return json.load(f)
+
+
+def in_front(piece):
+    return not piece["id"].startswith(("back", "skirt-back", "yoke-back"))
+
+
+class Jobs(Case):
+    def pieces_of(self, name):
+        out = self.path(name + ".json")
+        code, _, errors = run("export", os.path.join(JOBS, name, "order.armure"), "--pieces", out)
+        self.assertEqual(code, 0, errors)
+        with open(out) as f:
+            return out, json.load(f)
+
+    def test_each_is_made_of_its_measures_style_and_few_choices(self):
+        for name in names():
+            with self.subTest(name):
+                order = load(name, "order.armure")
+                choices = {k: v for k, v in order["choices"].items() if k != "balance.keep"}
+                self.assertLessEqual(len(choices), load(name, "expect.json")["choices"])
+                again = self.path(name + ".armure")
+                settings = [a for k, v in choices.items() for a in ("--set", f"{k}={v}")]
+                code, _, errors = run("new", "--measurements", os.path.join(JOBS, name, "measures.csv"), "--style",
+                                      order["style"], "--school", order["school"], "--title", order["title"], "-o",
+                                      again, *settings)
+                self.assertEqual(code, 0, errors)
+                with open(again) as f:
+                    made = json.load(f)
+                self.assertEqual(made["choices"], order["choices"])
+                self.assertEqual({k: v["mm"] for k, v in made["measures"].items()},
+                                 {k: v["mm"] for k, v in order["measures"].items()})
+
+    def test_nothing_fails(self):
+        for name in names():
+            with self.subTest(name):
+                code, said, errors = run("check", os.path.join(JOBS, name, "order.armure"), "--json")
+                self.assertEqual(code, 0, errors or [r for r in json.loads(said)["rows"] if r["result"] == "fail"])
+
+    def test_pieces_darts_and_widths_are_the_jobs(self):
+        for name in names():
+            with self.subTest(name):
+                expect, (_, made) = load(name, "expect.json"), self.pieces_of(name)
+                shell = [p for p in made["pieces"] if p["layer"] == "shell"]
+                got = {p["id"]: [p.get("copies", p["quantity"]), sorted({d["kind"] for d in p.get("darts", [])})]
+                       for p in shell}
+                self.assertEqual(got, expect["pieces"])
+                for level, halves in expect["half_widths"].items():
+                    for half, wanted in halves.items():
+                        width = sum(l["width"] - l.get("taken", 0) for p in shell if in_front(p) == (half == "front")
+                                    for l in p["levels"] if l["id"] == level)
+                        self.assertAlmostEqual(width / MM, wanted, delta=WITHIN, msg=f"{level}, {half}")
+                for piece, wanted in expect.get("hems", {}).items():
+                    hem = next(e for p in shell if p["id"] == piece for e in p["edges"] if e["role"] == "hem")
+                    length = sum(math.dist(a, b) for a, b in zip(hem["points"], hem["points"][1:]))
+                    self.assertAlmostEqual(length / MM, wanted, delta=WITHIN, msg=f"hem of {piece}")
+
+    def test_the_independent_checker_finds_nothing(self):
+        for name in names():
+            with self.subTest(name):
+                out, _ = self.pieces_of(name)
+                with contextlib.redirect_stdout(io.StringIO()) as said:
+                    failed = check_pieces.run(out)
+                self.assertFalse(failed, said.getvalue())
+
+
+if __name__ == "__main__":
+    unittest.main(argv=sys.argv[:1])

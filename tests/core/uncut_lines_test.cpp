@@ -1,0 +1,280 @@
+// Lines that are not cut: sewn as darts inside one piece, or not there; and shares, heights and girths that a maker
+// sets or leaves.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+
+#include "operations/join.h"
+#include "parts/edges/rules.h"
+#include "parts/skirt/rules.h"
+#include "rules/draft_rules.h"
+#include "rules/shaping_keys.h"
+#include "tests/support/bodies.h"
+#include "tests/support/design.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+Order balancedOrder(std::initializer_list<std::pair<const char*, const char*>> choices) {
+  Order o = orderWith(choices);
+  o.choices["balance.keep"] = "balanced";
+  return o;
+}
+
+// What the pieces of one half measure on a level, darts sewn; one side of the body.
+double halfWidth(const Pattern& p, Half half, std::string_view level, Part part = Part::Panel) {
+  double sum = 0;
+  for (const Piece& piece : p.pieces)
+    if (piece.half == half && piece.part == part && piece.layer == "shell")
+      for (const LevelLine& l : piece.levelLines())
+        if (l.level == level) sum += l.width() - piece.taken(l);
+  return sum;
+}
+
+size_t piecesOf(const Pattern& p, Half half, Part part) {
+  return static_cast<size_t>(std::count_if(p.pieces.begin(), p.pieces.end(),
+                                           [&](const Piece& x) { return x.half == half && x.part == part; }));
+}
+
+// Of a rectangle that is cut in two along a gap: nothing down to `from`, `deep` mm at the middle, nothing below `to`.
+Pattern twoPieces(double from, double to, double deep) {
+  const auto gap = [&](double y) {
+    const double t = (y - from) / (to - from);
+    return t <= 0 || t >= 1 ? 0 : deep * std::pow(std::sin(std::numbers::pi * t), 2);
+  };
+  std::vector<Vec2> left, right;
+  for (int i = 0; i <= 150; ++i) {
+    const double y = 2.0 * i;
+    left.push_back({100 - gap(y) / 2, y});
+    right.push_back({100 + gap(y) / 2, y});
+  }
+  const auto path = [](const std::vector<Vec2>& points) {
+    std::vector<Cubic> cubics;
+    for (size_t i = 0; i + 1 < points.size(); ++i) cubics.push_back(Cubic::line(points[i], points[i + 1]));
+    return Path(std::move(cubics));
+  };
+  const auto piece = [](const char* id, std::vector<Edge> edges) {
+    Piece p;
+    p.id = id;
+    p.edges = std::move(edges);
+    p.grainTop = {50, 100};
+    p.grainBottom = {50, 200};
+    return p;
+  };
+  Pattern p;
+  p.pieces.push_back(piece("left", {{"top", EdgeRole::Top, 0, Path::line({0, 0}, left.front())},
+                                    {"line", EdgeRole::Seam, 0, path(left)},
+                                    {"hem", EdgeRole::Hem, 0, Path::line(left.back(), {0, 300})},
+                                    {"fold", EdgeRole::Opening, 0, Path::line({0, 300}, {0, 0})}}));
+  std::vector<Vec2> up(right.rbegin(), right.rend());
+  p.pieces.push_back(piece("right", {{"top", EdgeRole::Top, 0, Path::line(right.front(), {200, 0})},
+                                     {"side", EdgeRole::Opening, 0, Path::line({200, 0}, {200, 300})},
+                                     {"hem", EdgeRole::Hem, 0, Path::line({200, 300}, right.back())},
+                                     {"line", EdgeRole::Seam, 0, path(up)}}));
+  p.seams.push_back({"line", "Line", {0, {{"line", false}}}, {1, {{"line", true}}}});
+  return p;
+}
+
+}  // namespace
+
+TEST_CASE("pieces whose edges run together above and below become one, with a dart pointed at both ends between") {
+  Pattern p = twoPieces(60, 240, 30);
+  const double length = p.sidePath(p.seams[0].a).length();
+  REQUIRE(joinLeavingDart(p, "line", "Whole"));
+  REQUIRE(p.pieces.size() == 1);
+  REQUIRE_FALSE(patternProblem(p));
+  const Piece& whole = p.pieces.front();
+  REQUIRE(whole.darts.size() == 1);
+  CHECK_FALSE(whole.darts[0].isOpen());
+  CHECK(p.seam("line")->kind == SeamKind::Dart);
+  // The point lies where the edges have parted by a hair, and what was joined is no part of the legs.
+  CHECK(whole.darts[0].legs[0].path.start().y == Approx(60).margin(8));
+  CHECK(whole.darts[0].legs[0].path.end().y == Approx(240).margin(8));
+  CHECK(p.sidePath(p.seam("line")->a).length() < length - 100);
+  CHECK(std::abs(signedArea(whole.outline(0.01))) == Approx(200 * 300).epsilon(1e-3));
+}
+
+TEST_CASE("where they run together at one end only the dart is open at the other") {
+  for (const bool openBelow : {true, false}) {
+    Pattern p = openBelow ? twoPieces(60, 500, 30) : twoPieces(-200, 240, 30);
+    REQUIRE(joinLeavingDart(p, "line", "Whole"));
+    REQUIRE_FALSE(patternProblem(p));
+    const Dart& dart = p.pieces.front().darts.at(0);
+    REQUIRE(dart.isOpen());
+    CHECK(dart.point().y == Approx(openBelow ? 60 : 240).margin(8));
+    CHECK(p.pieces.front().edge(dart.mouth).path.start().y == Approx(openBelow ? 300 : 0).margin(1));
+  }
+}
+
+TEST_CASE("edges that stand apart at both ends are not joined, and the pattern stays as it was") {
+  Pattern p = twoPieces(-200, 500, 30);
+  CHECK_FALSE(joinLeavingDart(p, "line", "Whole"));
+  CHECK(p.pieces.size() == 2);
+  CHECK(p.seams.size() == 1);
+}
+
+TEST_CASE("a back of sewn darts is one piece, as wide on every level as one of seams") {
+  for (const char* lines : {"1", "2"}) {
+    INFO(lines << " lines");
+    const Design seams = designOf(balancedOrder({{"lines.back", lines}})),
+                 darts = designOf(balancedOrder({{"lines.back", lines}, {"back.lines", "darts"}}));
+    CHECK(piecesOf(darts.pattern, Half::Back, Part::Panel) == 1);
+    const Piece& back = pieceOf(darts.pattern, "back-1");
+    CHECK(back.darts.size() == static_cast<size_t>(lines[0] - '0'));
+    for (const Dart& d : back.darts) CHECK_FALSE(d.isOpen());
+    for (const std::string_view level : {level::kBust, level::kUnderbust, level::kWaist, level::kHighHip}) {
+      INFO(level);
+      CHECK(halfWidth(darts.pattern, Half::Back, level) ==
+            Approx(halfWidth(seams.pattern, Half::Back, level)).margin(0.5));
+    }
+    CHECK(darts.sheet.pass());
+  }
+}
+
+TEST_CASE("a bodice that ends at the waist has its back darts open there") {
+  const Design d = designOf(balancedOrder({{"back.lines", "darts"}, {"hem.at", "waist"}}));
+  const Piece& back = pieceOf(d.pattern, "back-1");
+  REQUIRE(back.darts.size() == 1);
+  CHECK(back.darts[0].isOpen());
+  CHECK(d.sheet.pass());
+}
+
+TEST_CASE("where a back line is not there only the side takes in") {
+  const Design d = designOf(balancedOrder({{"back.lines", "none"}, {"back.shape", "scoop"}}));
+  CHECK(piecesOf(d.pattern, Half::Back, Part::Panel) == 1);
+  CHECK(pieceOf(d.pattern, "back-1").darts.empty());
+  for (const HalfLevel& l : d.block.back.levels) CHECK(l.lineIntake() == Approx(0).margin(1e-9));
+  CHECK(d.sheet.pass());
+  // Nothing of a line that is not there has a say.
+  for (const char* key : {"back.intake_waist", "back.start", "back.end"}) CHECK_FALSE(d.rules.counts(*findRule(key)));
+  Order held = orderWith({{"back.lines", "none"}, {"hold.waist.back-line", "1 in"}});
+  CHECK(designOf(held).block.back.at(level::kWaist).lineIntake() == Approx(0).margin(1e-9));
+}
+
+TEST_CASE("a skirt with darts is a front on the fold and two backs, its waist as long as the bodice's") {
+  for (const char* kind : {"straight", "peg", "gored"}) {
+    INFO(kind);
+    const Design d = designOf(balancedOrder(
+        {{"back.lines", "darts"}, {"waist.seam", "level"}, {"skirt.kind", kind}, {"skirt.lines", "darts"}}));
+    const Piece &front = pieceOf(d.pattern, "skirt-front-1"), &back = pieceOf(d.pattern, "skirt-back-1");
+    CHECK(front.symmetry == Symmetry::OnFold);
+    CHECK(back.symmetry == Symmetry::Pair);
+    CHECK(front.darts.size() == 1);
+    CHECK(back.darts.size() == 1);
+    CHECK(front.darts[0].isOpen());
+    // To nothing at the hip.
+    CHECK(front.taken(*front.level(level::kHip)) == Approx(0).margin(0.5));
+    CHECK(d.sheet.pass());
+  }
+}
+
+TEST_CASE("a skirt without lines takes in at the side what they would") {
+  const Design with = designOf(balancedOrder({{"waist.seam", "level"}, {"skirt.kind", "straight"}})),
+               without = designOf(
+                   balancedOrder({{"waist.seam", "level"}, {"skirt.kind", "straight"}, {"skirt.lines", "none"}}));
+  const Piece& front = pieceOf(without.pattern, "skirt-front-1");
+  CHECK(front.darts.empty());
+  CHECK(without.sheet.pass());
+  CHECK(front.level(level::kHip)->width() == Approx(with.block.front.at(level::kHip).share).margin(0.5));
+  // The hem is one line, square to centre and side.
+  const Path& hem = front.edge("hem").path;
+  CHECK(hem.cubics().size() <= 2);
+  const Path& fold = front.edge(front.onFold).path;
+  CHECK(std::abs(dot(unit(hem.endTangent()), unit(fold.startTangent()))) < 0.01);
+}
+
+TEST_CASE("the side runs straight past an underbust that was not taken, whatever is taken in there") {
+  for (const char* intake : {"1 in", "2.5 in"})
+    for (const bool front : {true, false}) {
+      Order o = orderWith({{"intake.underbust", intake}});
+      o.measures.erase("underbust");
+      const Design d = designOf(o);
+      const HalfBlock& half = front ? d.block.front : d.block.back;
+      const Vec2 from = front ? d.block.dart.lower : Vec2{half.at(level::kBust).side, half.at(level::kBust).y};
+      const HalfLevel &under = half.at(level::kUnderbust), &waist = half.at(level::kWaist);
+      const double t = (under.y - from.y) / (waist.y - from.y);
+      CHECK(under.side == Approx(from.x + t * (waist.side - from.x)).margin(1e-6));
+      CHECK(under.side == Approx(under.share + under.lineIntake() + under.centreIntake).margin(1e-9));
+    }
+  // Asked for, the estimate is drawn to; a girth that was taken always is.
+  Order o = orderWith({{"intake.underbust", "2.5 in"}, {"underbust.untaken", "estimate"}});
+  o.measures.erase("underbust");
+  const Design estimated = designOf(o);
+  CHECK(estimated.block.levels.at(level::kUnderbust).finishedGirth ==
+        Approx(estimated.body.mm("underbust")).margin(1e-6));
+  CHECK(designOf(orderWith({{"intake.underbust", "2.5 in"}})).block.levels.at(level::kUnderbust).finishedGirth ==
+        Approx(inches(30)));
+}
+
+TEST_CASE("a share given on one level lays that part of the intake towards the centre there, and nowhere else") {
+  const Design plain = designOf(orderWith({{"intake.centre_share", "0.5"}})),
+               given = designOf(orderWith({{"intake.centre_share", "0.5"}, {"share.waist.princess", "0.1"}}));
+  const PanelLine &was = plain.block.front.lines[0], &is = given.block.front.lines[0];
+  const double waist = given.block.front.at(level::kWaist).y, top = given.block.front.at(level::kTop).y;
+  const double taken = is.intakeAtDepth(waist);
+  CHECK(taken == Approx(was.intakeAtDepth(waist)));
+  CHECK(was.position - was.toCentreX(waist) == Approx(0.5 * taken).margin(1e-6));
+  CHECK(is.position - is.toCentreX(waist) == Approx(0.1 * taken).margin(1e-6));
+  CHECK(is.toCentreX(top) == Approx(was.toCentreX(top)));
+  // Of a further line and of the back's, about where its middle was.
+  const Design further = designOf(orderWith({{"share.waist.back-line", "0"}}));
+  const PanelLine& back = further.block.back.lines[0];
+  const double y = further.block.back.at(level::kWaist).y;
+  CHECK(back.toCentreX(y) == Approx(back.position).margin(1e-6));
+  CHECK_FALSE(checkChoice("share.waist.princess", "1.2", Unit::Inch).ok());
+  CHECK_FALSE(checkChoice("share.waist.front-side", "0.5", Unit::Inch).ok());
+}
+
+TEST_CASE("a line held at the hem ends there with what was held") {
+  const Design d = designOf(orderWith({{"hold.hem.princess", "1.25 in"}, {"hold.hem.back-line", "0.75 in"}}));
+  CHECK(d.block.front.lines[0].intakeAtDepth(d.block.front.at(level::kHem).y) == Approx(inches(1.25)).margin(0.01));
+  CHECK(d.block.back.lines[0].intakeAtDepth(d.block.back.at(level::kHem).y) == Approx(inches(0.75)).margin(0.01));
+}
+
+TEST_CASE("a further line may grow to the hem") {
+  const Design d =
+      designOf(orderWith({{"lines.front", "2"}, {"intake.further", "0.4 in"}, {"intake.further_hem", "1 in"}}));
+  const PanelLine& line = d.block.front.lines[1];
+  CHECK(line.intakeAtDepth(d.block.front.at(level::kWaist).y) == Approx(inches(0.4)).margin(0.01));
+  CHECK(line.intakeAtDepth(d.block.front.at(level::kHem).y) == Approx(inches(1)).margin(0.01));
+}
+
+TEST_CASE("a top edge stands where its height is counted from") {
+  const auto top = [](std::initializer_list<std::pair<const char*, const char*>> choices) {
+    return designOf(orderWith(choices)).block.levels.at(level::kTop).front;
+  };
+  // The plain figure: bust at 10 1/2, underbust at 13 1/2, chest line 2 in above the bust.
+  CHECK(top({}) == Approx(inches(7.5)));
+  CHECK(top({{"top.from", "bust"}, {"top.above_bust", "4 in"}}) == Approx(inches(6.5)));
+  CHECK(top({{"top.from", "mirrored"}}) == Approx(inches(7.5)));
+  CHECK(top({{"top.from", "shoulder"}, {"top.below_shoulder", "6 in"}}) == Approx(inches(6)));
+}
+
+TEST_CASE("random backs and skirts of darts balance, and what was made is what was asked") {
+  size_t made = 0;
+  Dice dice(1717);
+  for (Order o : withoutCups(randomOrders(40, 177))) {
+    o.choices["balance.keep"] = "balanced";
+    o.choices["back.lines"] = dice.between(0, 1) < 0.6 ? "darts" : "none";
+    o.choices["lines.back"] = dice.between(0, 1) < 0.7 ? "1" : "2";
+    o.choices.erase("hem.at");
+    if (dice.between(0, 1) < 0.5) {
+      o.choices["waist.seam"] = "level";
+      o.choices["skirt.kind"] = "straight";
+      o.choices["skirt.lines"] = dice.between(0, 1) < 0.5 ? "darts" : "none";
+    }
+    INFO(o.title << " " << o.choices.at("back.lines"));
+    const auto d = recalc(o);
+    if (!d.ok()) continue;
+    ++made;
+    CHECK(piecesOf(d->pattern, Half::Back, Part::Panel) == 1);
+    for (const CheckRow& r : d->sheet.rows) {
+      const bool counts = r.kind == CheckKind::Stretch || r.kind == CheckKind::Girth || r.kind == CheckKind::Join;
+      INFO(english(r.subject) << " " << r.amount);
+      if (counts && d->balanced && d->balanced->unreachable.empty()) CHECK_FALSE(r.fails());
+    }
+  }
+  CHECK(made > 25);
+}
