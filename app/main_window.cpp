@@ -7,12 +7,14 @@
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QMenu>
+#include <QScrollArea>
 #include <QShortcut>
 #include <QVBoxLayout>
 
 #include "app/style_sheet.h"
 #include "app/words.h"
 #include "render/words.h"
+#include "rules/rule_search.h"
 
 namespace armure {
 MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), records_(session_) {
@@ -72,6 +74,12 @@ void MainWindow::makeShortcuts() {
   key(QKeySequence::Save, [this] { files_->save(); });
   key(QKeySequence::SaveAs, [this] { files_->askSaveAs(); });
   key(QKeySequence::Print, [this] { files_->print(); });
+  key(QKeySequence::Find, [this] {
+    const auto stage = static_cast<size_t>(stages_->stage());
+    RulesTray* tray = rulesTrays_[stage == 0 ? 0 : stage - 1];
+    if (stage == 0) stages_->setStage(Stage::Block);
+    tray->finder()->setFocus();
+  });
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence::Redo, [this] { session_.redo(); });
   key(Qt::Key_U, [this] { session_.toggleUnits(); });
@@ -132,6 +140,24 @@ void MainWindow::showOnBody(bool shown) {
 }
 
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
+
+void MainWindow::showRule(const std::string& key) {
+  const RuleInfo& rule = *findRule(key);
+  for (size_t i = 0; i < rulesTrays_.size(); ++i) {
+    const auto stage = static_cast<Stage>(i + 1);
+    if (rule.stage != stageName(stage)) continue;
+    stages_->setStage(stage);
+    QWidget* field = rulesTrays_[i]->fieldOf(key);
+    const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).choice; });
+    if (!counts) {
+      const Message text = msg("{} counts only with {}", known(rule.label), conditionOf(rule));
+      return band_->tell(words(text, session_.order().units));
+    }
+    if (!field) return;
+    if (auto* area = qobject_cast<QScrollArea*>(trays_->currentWidget())) area->ensureWidgetVisible(field);
+    return field->setFocus();
+  }
+}
 
 void MainWindow::showStage(Stage stage) {
   const bool client = stage == Stage::Client;

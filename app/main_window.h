@@ -21,6 +21,7 @@
 #include "app/order_files.h"
 #include "app/order_session.h"
 #include "app/preferences.h"
+#include "app/rules_tray.h"
 #include "app/sheet_panel.h"
 #include "app/stage_bar.h"
 #include "app/strips.h"
@@ -79,7 +80,8 @@ class MainWindow : public QMainWindow {
   void refresh();
   void refreshOpenSeam();
   void showStage(Stage stage);
-  void mend(const CheckRow& row);  // takes the way the balance sheet offers
+  void showRule(const std::string& key);  // its stage, its field ready to be typed in
+  void mend(const CheckRow& row);         // takes the way the balance sheet offers
   void toggleDark() { setDark(!dark_); }
   OrderSession session_;
   ClientRecords records_;
@@ -103,6 +105,7 @@ class MainWindow : public QMainWindow {
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;
   QStackedWidget* trays_ = nullptr;
+  std::vector<RulesTray*> rulesTrays_;  // by stage, from Block on
   QPushButton *title_ = nullptr, *undo_ = nullptr, *redo_ = nullptr, *units_ = nullptr, *attention_ = nullptr;
   QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
   std::vector<QPushButton*> pills_;

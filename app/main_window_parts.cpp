@@ -91,12 +91,14 @@ void MainWindow::makeTrays() {
   trays_->addWidget(scrolled(client_, "tray"));
   for (Stage stage : {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare}) {
     auto* tray = new RulesTray(session_, stage);
+    connect(tray, &RulesTray::ruleWanted, this, [this](const QString& key) { showRule(key.toStdString()); });
     if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
     if (stage == Stage::Lines) connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
     tray->column()->addStretch(1);
     trays_->addWidget(scrolled(tray, "tray"));
+    rulesTrays_.push_back(tray);
   }
 }
 

@@ -46,13 +46,19 @@ std::string levelFor(std::string_view key) {
 }  // namespace
 
 RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
-    : QWidget(parent), session_(session), column_(new QVBoxLayout(this)) {
+    : QWidget(parent), session_(session), finder_(new RuleFinder), column_(new QVBoxLayout(this)) {
   setObjectName("trayInside");
   column_->setContentsMargins(16, 14, 14, 14);
   column_->setSpacing(3);
   auto* heading = new QLabel(stageName(stage));
   heading->setObjectName("heading");
-  column_->addWidget(heading);
+  auto* top = new QHBoxLayout;
+  top->addWidget(heading);
+  top->addStretch(1);
+  finder_->setFixedWidth(150);
+  top->addWidget(finder_);
+  column_->addLayout(top);
+  connect(finder_, &RuleFinder::wanted, this, &RulesTray::ruleWanted);
   if (stage == Stage::Block)
     addPresets("school", "School", schoolTable(), &Order::school,
                [this](const std::string& id) { session_.setSchool(id); });
@@ -135,6 +141,12 @@ void RulesTray::addRule(const RuleInfo& rule) {
   connect(row, &ValueRow::left, this, [this] { session_.settle(); });
   column_->addWidget(row);
   values_[key] = row;
+}
+
+QWidget* RulesTray::fieldOf(const std::string& key) const {
+  if (const auto o = options_.find(key); o != options_.end()) return o->second.box;
+  const auto v = values_.find(key);
+  return v == values_.end() ? nullptr : v->second->field();
 }
 
 void RulesTray::refresh() {

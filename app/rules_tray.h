@@ -13,6 +13,7 @@
 #include <string>
 
 #include "app/order_session.h"
+#include "app/rule_finder.h"
 #include "app/stage_bar.h"
 #include "app/value_row.h"
 
@@ -23,9 +24,13 @@ class RulesTray : public QWidget {
  public:
   RulesTray(OrderSession& session, Stage stage, QWidget* parent = nullptr);
   QVBoxLayout* column() const { return column_; }
+  // The field of a rule of this tray; nullptr where it has none.
+  QWidget* fieldOf(const std::string& key) const;
+  RuleFinder* finder() const { return finder_; }
 
  signals:
-  void shelfWanted();  // the styles, with their drawings
+  void shelfWanted();                   // the styles, with their drawings
+  void ruleWanted(const QString& key);  // found by its name, on whatever stage
 
  protected:
   void showEvent(QShowEvent*) override { refresh(); }
@@ -37,6 +42,7 @@ class RulesTray : public QWidget {
   void refresh();  // puts itself off while the tray is not seen
 
   OrderSession& session_;
+  RuleFinder* finder_;
   QVBoxLayout* column_;
   std::map<std::string, ValueRow*> values_;
   struct Options {

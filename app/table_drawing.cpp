@@ -78,6 +78,9 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
     case Ink::Notch:
       p.setPen(cosmetic(theme_->ink, 1.4));
       break;
+    case Ink::Tie:
+      p.setPen(cosmetic(theme_->secondInk, 0.6));
+      break;
     case Ink::Handle:
       p.setPen(cosmetic(theme_->working, selected ? 2.2 : 1.4));
       p.setBrush(selected ? theme_->working : theme_->paper);

@@ -66,6 +66,20 @@ class SceneMaker {
     return std::move(scene_);
   }
 
+  // Taped; what lies in another group than the piece it is sewn to is tied to it, notch to notch.
+  TableScene taped(const Taped& laid) && {
+    const Pattern& pattern = options_.balanced ? options_.balanced->pattern : design_.pattern;
+    for (const Seam& s : pattern.seams) {
+      if (laid.group[s.a.piece] == laid.group[s.b.piece]) continue;
+      const Path a = pattern.sidePath(s.a).transformed(laid.motions[s.a.piece]),
+                 b = pattern.sidePath(s.b).transformed(laid.motions[s.b.piece]);
+      add(Ink::Tie, linePath(toQt(a.start()), toQt(b.start())));
+      for (const SeamNotch& n : s.notches) add(Ink::Tie, linePath(toQt(a.pointAt(n.a)), toQt(b.pointAt(n.b))));
+      add(Ink::Tie, linePath(toQt(a.end()), toQt(b.end())));
+    }
+    return std::move(*this).pieces(laid.motions, false);
+  }
+
   TableScene pieces(const Arrangement& arrangement, bool cutLines) && {
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
@@ -419,7 +433,7 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
   if (mode == TableMode::Taped) {
     TableScene scene =
         SceneMaker(design, options)
-            .pieces(tape(options.balanced ? options.balanced->pattern : design.pattern, options.openSeams), false);
+            .taped(tape(options.balanced ? options.balanced->pattern : design.pattern, options.openSeams));
     const double beside = options.lines.empty() ? 15 : 30;  // room for the length beside a handle
     scene.bounds.adjust(-beside, -15, beside, 15);
     return scene;

@@ -27,6 +27,7 @@ enum class Ink {
   Moved,         // an arrow where it moved most
   LevelLine,
   Notch,
+  Tie,     // from a notch to the one it is sewn to, on a piece that lies elsewhere
   Handle,  // small square: a point with a working
   Guide,   // a point of a panel line that can be dragged across
   Dial,    // a wedge of the dial about the bust point

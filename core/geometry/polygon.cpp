@@ -110,6 +110,17 @@ double signedArea(const Polyline& ring) {
   return sum / 2;
 }
 
+double sharedArea(const Polyline& a, const Polyline& b) {
+  clip::Clipper both;
+  addOriented(both, toGrid(a), clip::ptSubject);
+  addOriented(both, toGrid(b), clip::ptClip);
+  clip::Paths shared;
+  both.Execute(clip::ctIntersection, shared, clip::pftNonZero, clip::pftNonZero);
+  double sum = 0;
+  for (const clip::Path& path : shared) sum += clip::Area(path);
+  return std::abs(sum) / (kGrid * kGrid);
+}
+
 bool isSimple(const Polyline& ring) {
   const size_t n = ring.size();
   if (n < 3) return false;

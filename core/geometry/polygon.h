@@ -18,6 +18,9 @@ double signedArea(const Polyline& ring);
 // True when no two sides of the closed ring cross. Neighbouring sides may meet.
 bool isSimple(const Polyline& ring);
 
+// What two closed rings share, mm^2, whichever way they run.
+double sharedArea(const Polyline& a, const Polyline& b);
+
 // Distance of `p` from the polyline, mm.
 double distanceToPolyline(Vec2 p, const Polyline& line);
 

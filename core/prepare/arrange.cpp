@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "balance/fit.h"
+#include "geometry/polygon.h"
 
 namespace armure {
 
@@ -36,38 +37,130 @@ bool isGathered(const Pattern& pattern, const Seam& seam) {
   return std::abs(seam.ease()) > kGathered * pattern.sidePath(seam.a).length();
 }
 
+// What does not lie with the panels: all of it, where part of it cannot.
+struct Apart {
+  bool cups = false, skirts = false;
+  bool bars(const Piece& p) const { return (cups && isCup(p)) || (skirts && p.part == Part::Skirt); }
+};
+
+// Lays pieces against each other, group by group.
+class Taper {
+ public:
+  Taper(const Pattern& pattern, const std::set<std::string>& open, const Apart& apart)
+      : pattern_(pattern),
+        open_(open),
+        apart_(apart),
+        out_{Arrangement(pattern.pieces.size()), {}},
+        lies_(pattern.pieces.size(), false) {
+    out_.group.assign(pattern.pieces.size(), 0);
+    for (const Piece& p : pattern.pieces) outlines_.push_back(p.outline(1.0));
+  }
+
+  Taped tape() && {
+    size_t group = 0;
+    for (size_t i = 0; i < lies_.size(); ++i)
+      if (!lies_[i]) fill(i, group++);
+    for (size_t g = 1; g < group; ++g) layAside(g);
+    return std::move(out_);
+  }
+
+ private:
+  // Seam by seam, each piece to the first one it is sewn to: so panels come before the cups set into them.
+  void fill(size_t first, size_t group) {
+    place(first, Motion(), group);
+    for (bool more = true; more;) {
+      more = false;
+      for (const Seam& seam : pattern_.seams) {
+        const bool onward = lies_[seam.a.piece];
+        const size_t from = onward ? seam.a.piece : seam.b.piece, to = onward ? seam.b.piece : seam.a.piece;
+        if (!lies_[from] || lies_[to] || out_.group[from] != group || isGathered(pattern_, seam)) continue;
+        // Only from what was begun with in the first group: there it goes from the centre front on.
+        if (group == 0 && (!onward || apart_.bars(pattern_.pieces[to]))) continue;
+        const Motion m = laid(seam, onward);
+        if (overlaps(to, m, group)) continue;
+        place(to, m, group);
+        more = true;
+      }
+    }
+  }
+
+  void place(size_t piece, const Motion& m, size_t group) {
+    out_.motions[piece] = m;
+    out_.group[piece] = group;
+    lies_[piece] = true;
+    for (Vec2& p : outlines_[piece]) p = m.apply(p);
+  }
+
+  Motion laid(const Seam& seam, bool onward) const {
+    constexpr double kApart = 70;  // mm
+    const double gap = open_.contains(seam.id) ? kApart : 0;
+    const SeamSide &fixed = onward ? seam.a : seam.b, &moving = onward ? seam.b : seam.a;
+    const Path a = pattern_.sidePath(fixed).transformed(out_.motions[fixed.piece]), b = pattern_.sidePath(moving);
+    // To the left of what lies there, everything runs the other way.
+    return onward ? layBeside(a, b, gap) : layBeside(a.reversed(), b.reversed(), gap);
+  }
+
+  bool overlaps(size_t piece, const Motion& m, size_t group) const {
+    constexpr double kShared = 120;  // mm^2: less is where corners of bent edges meet
+    Polyline outline = outlines_[piece];
+    for (Vec2& p : outline) p = m.apply(p);
+    const Box box = boxRound(outline);
+    for (size_t i = 0; i < lies_.size(); ++i)
+      if (lies_[i] && out_.group[i] == group && box.meets(boxRound(outlines_[i])) &&
+          sharedArea(outline, outlines_[i]) > kShared)
+        return true;
+    return false;
+  }
+
+  Box boxOf(size_t group) const {
+    Polyline all;
+    for (size_t i = 0; i < lies_.size(); ++i)
+      if (out_.group[i] == group) all.insert(all.end(), outlines_[i].begin(), outlines_[i].end());
+    return boxRound(all);
+  }
+
+  // Beside all groups before it; skirts below.
+  void layAside(size_t group) {
+    constexpr double kBeside = 40;  // mm
+    const Box own = boxOf(group);
+    const size_t first = static_cast<size_t>(std::ranges::find(out_.group, group) - out_.group.begin());
+    Box before = boxOf(0);
+    for (size_t g = 1; g < group; ++g) {
+      const Box box = boxOf(g);
+      before.high = {std::max(before.high.x, box.high.x), std::max(before.high.y, box.high.y)};
+    }
+    const bool below = pattern_.pieces[first].part == Part::Skirt;
+    const Motion aside = below ? Motion::translation({before.low.x - own.low.x, before.high.y + kBeside - own.low.y})
+                               : Motion::translation({before.high.x + kBeside - own.low.x, 0});
+    for (size_t i = 0; i < lies_.size(); ++i) {
+      if (out_.group[i] != group) continue;
+      out_.motions[i] = out_.motions[i].then(aside);
+      for (Vec2& p : outlines_[i]) p = aside.apply(p);
+    }
+  }
+
+  const Pattern& pattern_;
+  const std::set<std::string>& open_;
+  const Apart& apart_;
+  Taped out_;
+  std::vector<bool> lies_;
+  std::vector<Polyline> outlines_;  // as they lie
+};
+
 }  // namespace
 
-Arrangement tape(const Pattern& pattern, const std::set<std::string>& open) {
-  constexpr double kApart = 70;  // mm
-  Arrangement motions(pattern.pieces.size());
-  // Seam by seam, each piece to the first one it is sewn to: so panels come before the cups set into them.
-  std::vector<bool> lies(pattern.pieces.size(), false);
-  if (!lies.empty()) lies.front() = true;
-  for (bool more = true; more;) {
-    more = false;
-    for (const Seam& seam : pattern.seams) {
-      if (!lies[seam.a.piece] || lies[seam.b.piece] || isGathered(pattern, seam)) continue;
-      const Path fixed = pattern.sidePath(seam.a).transformed(motions[seam.a.piece]);
-      motions[seam.b.piece] = layBeside(fixed, pattern.sidePath(seam.b), open.contains(seam.id) ? kApart : 0);
-      lies[seam.b.piece] = more = true;
+Taped tape(const Pattern& pattern, const std::set<std::string>& open) {
+  Apart apart;
+  while (true) {
+    Taped t = Taper(pattern, open, apart).tape();
+    bool cups = false, skirts = false;
+    for (size_t i = 0; i < pattern.pieces.size(); ++i) {
+      cups = cups || (t.group[i] > 0 && isCup(pattern.pieces[i]));
+      skirts = skirts || (t.group[i] > 0 && pattern.pieces[i].part == Part::Skirt);
     }
+    if (apart.cups == cups && apart.skirts == skirts) return t;
+    apart = {apart.cups || cups, apart.skirts || skirts};
   }
-  // What is sewn to nothing lies beside them.
-  constexpr double kBeside = 40;
-  double right = -HUGE_VAL;
-  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
-    Polyline outline = pattern.pieces[i].outline(1.0);
-    for (Vec2& p : outline) p = motions[i].apply(p);
-    const Box box = boxRound(outline);
-    if (!lies[i]) {
-      motions[i] = Motion::translation({right + kBeside - box.low.x, 0});
-      right += kBeside + box.width();
-    } else {
-      right = std::max(right, box.high.x);
-    }
-  }
-  return motions;
 }
 
 PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,

@@ -26,9 +26,17 @@ Box boxRound(const Polyline& points);
 // Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
 using Arrangement = std::vector<Motion>;
 
-// Every piece laid against the one before along their common seam, rigidly and without lying over it: the gaps of
-// curved seams show. Seams in `open` are not taped: the pieces there lie a hand's breadth apart.
-Arrangement tape(const Pattern& pattern, const std::set<std::string>& open = {});
+// Pieces taped edge to edge.
+struct Taped {
+  Arrangement motions;
+  std::vector<size_t> group;  // by piece; pieces of one group are taped to each other
+};
+
+// Every piece laid against one before along their common seam, rigidly and without lying over it: the gaps of curved
+// seams show. Seams in `open` are not taped: the pieces there lie a hand's breadth apart. What would lie over a piece
+// that is there already, a cup in its frame or a skirt of another shape under its bodice, begins a group of its own
+// beside the first, or below it.
+Taped tape(const Pattern& pattern, const std::set<std::string>& open = {});
 
 // Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole
 // starts at (0, 0), with a little room all round.

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "measure/measure_table.h"
+#include "rules/rule_search.h"
 
 namespace armure {
 namespace {
@@ -105,21 +106,7 @@ class IdleFinder {
     const RuleInfo* rule = findRule(key);
     const bool counts = !rule || now_->rules.counts(*rule);
     return counts ? Message("it changes nothing beside the other choices and this style")
-                  : msg("it counts only with {}", condition(*rule));
-  }
-
-  static Message condition(const RuleInfo& rule) {
-    Listed conditions{{}, Listed::By::Or};
-    for (const Condition& c : rule.conditions()) {
-      Listed options{{}, Listed::By::Or};
-      for (const std::string_view option : optionsOf(c)) options.all.push_back(verbatim(option));
-      conditions.all.push_back(msg("{} = {}", verbatim(c.key), std::move(options)));
-    }
-    if (rule.also.empty()) return msg("{}", std::move(conditions));
-    Listed options{{}, Listed::By::Or};
-    for (const std::string_view option : optionsOf(rule.also)) options.all.push_back(verbatim(option));
-    const Message also = msg("{} = {}", verbatim(rule.also.key), std::move(options));
-    return conditions.all.empty() ? also : msg("{} and {}", std::move(conditions), also);
+                  : msg("it counts only with {}", conditionOf(*rule));
   }
 
   // Other values the choice could have: every option, and lengths on either side.

@@ -284,3 +284,31 @@ TEST_CASE("each stage shows what its row of the table says") {
     CHECK(shows(Ink::Moved) == info.moves);
   }
 }
+
+TEST_CASE("a choice is found by its name from any stage, and its field is ready to be typed in") {
+  ShownWindow d;
+  d.window.openFile(demoFile("1-ferry"));
+  d.window.stages().setStage(Stage::Prepare);
+  QTest::keySequence(&d.window, QKeySequence::Find);
+  auto* finder = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+  REQUIRE(finder);
+  CHECK(finder->objectName() == "finder");
+  QTest::keyClicks(finder, "back line, waist");
+  QTest::keyClick(finder, Qt::Key_Return);
+  d.settle();
+  CHECK(d.window.stages().stage() == Stage::Shape);
+  auto* field = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+  REQUIRE(field);
+  CHECK(field->objectName() == "back.intake_waist.field");
+  QTest::keyClicks(field, "1 1/4");
+  CHECK(d.order().choices.at("back.intake_waist") == "1 1/4 in");
+  // One that does not count beside the other choices says with what it would.
+  QTest::keySequence(&d.window, QKeySequence::Find);
+  finder = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+  REQUIRE(finder);
+  QTest::keyClicks(finder, "sweetheart dip");
+  QTest::keyClick(finder, Qt::Key_Return);
+  d.settle();
+  CHECK(d.window.stages().stage() == Stage::Lines);
+  CHECK(d.window.bandText().contains("top.shape = sweetheart"));
+}

@@ -96,7 +96,7 @@ TEST_CASE("closed at one end, the corners meet, the seam runs the same way, and 
 
 TEST_CASE("a seam that is left open keeps its pieces apart, the others stay taped") {
   const Pattern p = designOf(plainOrder()).pattern;
-  const Arrangement taped = tape(p), open = tape(p, {"side"});
+  const Arrangement taped = tape(p).motions, open = tape(p, {"side"}).motions;
   const auto gap = [&](const Arrangement& m, const Seam& s) {
     const Path a = p.sidePath(s.a).transformed(m[s.a.piece]), b = p.sidePath(s.b).transformed(m[s.b.piece]);
     return distance(a.pointAt(a.length() / 2), b.pointAt(b.length() / 2));
@@ -131,4 +131,36 @@ TEST_CASE("a corner that is wider than a straight angle turns the line by as lit
   CHECK(turnAcross(p, p.seams[0], true) == Approx(0).margin(1e-12));
   runOnAcrossSeams(p);
   for (const Piece& piece : p.pieces) CHECK(piece.edge("hem").path.tightestRadius() > 1e4);
+}
+
+TEST_CASE("on the taped figure nothing lies over anything else") {
+  size_t beside = 0;
+  for (const Preset& style : styleTable()) {
+    Order o = plainOrder();
+    o.style = style.id;
+    o.choices["balance.keep"] = "balanced";
+    const Pattern p = designOf(o).pattern;
+    const Taped t = tape(p);
+    INFO(style.id);
+    REQUIRE(t.group.size() == p.pieces.size());
+    CHECK(t.group.front() == 0);
+    std::vector<Polyline> lie;
+    for (size_t i = 0; i < p.pieces.size(); ++i) {
+      lie.push_back(p.pieces[i].outline(1));
+      for (Vec2& v : lie.back()) v = t.motions[i].apply(v);
+      beside += t.group[i] > 0;
+    }
+    for (size_t i = 0; i < lie.size(); ++i)
+      for (size_t j = 0; j < i; ++j) {
+        INFO(p.pieces[i].id << " over " << p.pieces[j].id);
+        CHECK(sharedArea(lie[i], lie[j]) <= 120.0);
+      }
+  }
+  CHECK(beside > 20);
+}
+
+TEST_CASE("what two rings share is the area of both") {
+  const Polyline square{{0, 0}, {10, 0}, {10, 10}, {0, 10}}, moved{{6, 0}, {6, 20}, {26, 20}, {26, 0}};
+  CHECK(sharedArea(square, moved) == Approx(40));
+  CHECK(sharedArea(square, {{20, 0}, {30, 0}, {30, 10}}) == Approx(0));
 }

@@ -10,6 +10,7 @@
 #include "prepare/arrange.h"
 #include "rules/draft_rules.h"
 #include "rules/prepare_rules.h"
+#include "rules/rule_search.h"
 #include "rules/rules.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -233,4 +234,36 @@ TEST_CASE("a typed key reads what its text reads") {
   CHECK(rules.counts(*findRule("yoke.fold")));
   CHECK_FALSE(rules.counts(*findRule("cup.bridge")));
   CHECK(optionsOf(kIsCut).size() + 1 == findRule("cup.kind")->options.size());  // all but the bust in the seam
+}
+
+TEST_CASE("a rule is found by the words a maker has for it") {
+  const auto keys = [](std::string_view words) {
+    std::vector<std::string> found;
+    for (const RuleInfo* rule : rulesNamed(words)) found.emplace_back(rule->key);
+    return found;
+  };
+  CHECK(keys("").empty());
+  CHECK(keys("no such thing").empty());
+  // Those called so come first; every word must be there, in any order and any letters.
+  CHECK(keys("back line, waist").front() == "back.intake_waist");
+  CHECK(keys("WAIST back").front() == "back.intake_waist");
+  const std::vector<std::string> slits = keys("slit");
+  CHECK(std::ranges::find(slits, "skirt.slit") != slits.end());
+  // By an option, and by the key.
+  const std::vector<std::string> sweetheart = keys("sweetheart");
+  CHECK(std::ranges::find(sweetheart, "top.shape") != sweetheart.end());
+  CHECK(keys("cup.bridge") == std::vector<std::string>{"cup.bridge"});
+  for (const RuleInfo& rule : ruleTable()) {
+    const std::vector<std::string> own = keys(rule.label);
+    CHECK(std::ranges::find(own, rule.key) != own.end());
+  }
+}
+
+TEST_CASE("what a rule counts with is said, all of it") {
+  CHECK(english(conditionOf(*findRule("hem.length"))) == "hem.at = below");
+  CHECK(english(conditionOf(*findRule("back.start"))) == "back.lines = seams or darts");
+  const std::string both = english(conditionOf(*findRule("back.end")));
+  CHECK(both.find("distribution.school = ") != std::string::npos);
+  CHECK(both.find(" and back.lines = ") != std::string::npos);
+  CHECK(english(conditionOf(*findRule("neck.width"))).empty());
 }
