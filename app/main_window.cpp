@@ -9,6 +9,7 @@
 #include <QMenu>
 #include <QScrollArea>
 #include <QShortcut>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include "app/style_sheet.h"
@@ -78,7 +79,7 @@ void MainWindow::makeShortcuts() {
     const auto stage = static_cast<size_t>(stages_->stage());
     RulesTray* tray = rulesTrays_[stage == 0 ? 0 : stage - 1];
     if (stage == 0) stages_->setStage(Stage::Block);
-    tray->finder()->setFocus();
+    tray->finder()->field()->setFocus();
   });
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence::Redo, [this] { session_.redo(); });
@@ -154,8 +155,12 @@ void MainWindow::showRule(const std::string& key) {
       return band_->tell(words(text, session_.order().units));
     }
     if (!field) return;
-    if (auto* area = qobject_cast<QScrollArea*>(trays_->currentWidget())) area->ensureWidgetVisible(field);
-    return field->setFocus();
+    // Once the tray is laid out.
+    constexpr int kLaidOutMs = 40;
+    return QTimer::singleShot(kLaidOutMs, field, [field, area = qobject_cast<QScrollArea*>(trays_->currentWidget())] {
+      if (area) area->ensureWidgetVisible(field);
+      field->setFocus();
+    });
   }
 }
 

@@ -46,18 +46,11 @@ std::string levelFor(std::string_view key) {
 }  // namespace
 
 RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
-    : QWidget(parent), session_(session), finder_(new RuleFinder), column_(new QVBoxLayout(this)) {
+    : QWidget(parent), session_(session), finder_(new RuleFinder(stageName(stage))), column_(new QVBoxLayout(this)) {
   setObjectName("trayInside");
   column_->setContentsMargins(16, 14, 14, 14);
   column_->setSpacing(3);
-  auto* heading = new QLabel(stageName(stage));
-  heading->setObjectName("heading");
-  auto* top = new QHBoxLayout;
-  top->addWidget(heading);
-  top->addStretch(1);
-  finder_->setFixedWidth(150);
-  top->addWidget(finder_);
-  column_->addLayout(top);
+  column_->addWidget(finder_);
   connect(finder_, &RuleFinder::wanted, this, &RulesTray::ruleWanted);
   if (stage == Stage::Block)
     addPresets("school", "School", schoolTable(), &Order::school,

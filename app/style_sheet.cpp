@@ -19,6 +19,8 @@ QString themeStyleSheet(const Theme& t) {
     #workings { background: transparent; border: none; }
     #band { background: @attentionGround; border-left: 4px solid @attention; }
     QLineEdit, QPlainTextEdit { background: @paper; border: 1px solid @hairline; border-radius: 3px; padding: 3px 6px; selection-background-color: @working; selection-color: @onWorking; }
+    #found { background: @paper; border: 1px solid @hairline; border-radius: 3px; }
+    #found::item:selected { background: @tape; color: @ink; }
     QLineEdit:focus, QPlainTextEdit:focus { border: 1px solid @working; }
     QLineEdit[wrong="true"] { border: 1px solid @attention; background: @attentionGround; }
     QLineEdit[changed="true"] { font-weight: bold; }

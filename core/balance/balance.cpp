@@ -304,7 +304,7 @@ void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<Un
 // level is given back to it, until nothing is.
 std::map<std::string, double, std::less<>> tooWideByDarts(const Pattern& drafted, const BalanceOptions& asked,
                                                           const BalanceEnd& start) {
-  constexpr int kRounds = 4;
+  constexpr int kRounds = 8;
   constexpr double kRight = 0.02;  // mm
   BalanceOptions options = asked;
   if (std::ranges::none_of(drafted.pieces, [](const Piece& p) { return p.layer == "shell" && !p.darts.empty(); }))

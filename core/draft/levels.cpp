@@ -8,6 +8,7 @@
 #include <utility>
 
 #include "draft/line_paths.h"
+#include "draft/upper_block.h"
 #include "measure/measure_table.h"
 #include "parts/edges/rules.h"
 #include "parts/skirt/rules.h"
@@ -151,6 +152,12 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
   if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
+  if (goesUp(rules, true))
+    if (const auto end = endOfFirstLine(body, rules, true, h.chest); end && h.top - end->y < kLeastBetweenLevels)
+      return Problem{
+          "Top edge",
+          msg("at {} it is not clearly below the end of the princess line at {}", Length{h.top}, Length{end->y}),
+          "let it stand lower (top.from), or let the line end on the shoulder (princess.above)"};
   const double surplus = frontSurplus(body);
   const bool byHand = !rules.isDefault(key::kDartSide);
   if (surplus < 0 && !byHand)

@@ -192,8 +192,11 @@ class Joiner {
   // corner. In a corner it goes with the sewn edge: a finished one is drawn anew later.
   static std::optional<Anchor> settled(const Piece& piece, const LevelLine& level, Vec2 end, Vec2 other) {
     for (const bool free : {false, true})
-      for (const Edge& e : piece.edges)
-        if (const auto at = isFree(e.role) == free ? nearOn(e.path, end) : std::nullopt) return Anchor{e.id, *at, {}};
+      for (size_t i = 0; i < piece.lines(); ++i) {
+        const Edge& e = piece.lineAt(i);
+        if (e.role == EdgeRole::Mouth || isFree(e.role) != free) continue;  // a mouth closes up; its dart's legs stay
+        if (const auto at = nearOn(e.path, end)) return Anchor{e.id, *at, {}};
+      }
     std::optional<Anchor> found;
     double least = kNear;
     for (const Edge& e : piece.edges) {

@@ -76,7 +76,9 @@ void settleLevel(const Piece& piece, Mark& mark, const LevelLine& was) {
   for (const auto& [anchor, end] : {std::pair{&mark.a, was.a}, {&mark.b, was.b}}) {
     std::optional<Anchor> nearest;
     double least = HUGE_VAL;
-    for (const Edge& e : piece.edges) {
+    for (size_t i = 0; i < piece.lines(); ++i) {
+      const Edge& e = piece.lineAt(i);
+      if (e.role == EdgeRole::Mouth) continue;  // it closes up; its dart's legs stay
       if (const auto at = nearOn(e.path, end)) {
         nearest = Anchor{e.id, *at, {}};
         break;

@@ -20,7 +20,7 @@ inline constexpr std::array kChestSchools{
     row::of(ChestSchool::BustSixth, "bust-sixth", "by a sixth of the bust",
             "slope + a sixth of the bust + a fixed amount: the old rule; low on a full bust"),
     row::of(ChestSchool::ArmholeHalf, "armhole-half", "half the armhole", "when the armhole was measured"),
-    row::of(ChestSchool::ArmholeSloped, "armhole-sloped", "half the armhole, from the slope",
+    row::of(ChestSchool::ArmholeSloped, "armhole-sloped", "half armhole, sloped",
             "half the armhole down from the shoulder point; when the armhole was measured"),
 };
 

@@ -71,7 +71,7 @@ TEST_CASE("pieces on paper do not touch and stand upright") {
 
 TEST_CASE("taped pieces touch along their seams and do not lie over each other") {
   const Design d = *recalc(plainOrder());
-  const Arrangement at = tape(d.pattern);
+  const Arrangement at = tape(d.pattern).motions;
   for (const Seam& s : d.pattern.seams) {
     const Path a = d.pattern.sidePath(s.a).transformed(at[s.a.piece]),
                b = d.pattern.sidePath(s.b).transformed(at[s.b.piece]);

@@ -63,6 +63,9 @@ class Gatherer {
       : pattern_(pattern), rules_(rules), whole_(rules.option(key::kCupKind) == CupKind::Whole) {}
 
   std::optional<Problem> gather() && {
+    if (whole_ && !endsAtUpperEdge())
+      return Problem{"Gathered cup", "above the bust the cup is not the upper edge: it is sewn to a yoke or goes on up",
+                     "choose a strapless edge (cover.kind=strapless), or gather it under a band (cup.kind=gathered)"};
     layTogether();
     const double gap = rules_.length(key::kGatherGap);
     const bool fanned = rules_.option(key::kGatherSpread) == GatherSpread::Fanned;
@@ -132,6 +135,17 @@ class Gatherer {
     l1_ = l1.length();
     l2_ = l2.length();
     lower_ = l2 + Path::line(l2.end(), l1.start()) + l1;
+  }
+
+  // Whether both pieces have the garment's upper edge, and nothing but it, above.
+  bool endsAtUpperEdge() const {
+    return std::ranges::all_of(std::initializer_list<const char*>{"cup-inner", "cup-outer"}, [&](const char* id) {
+      const Piece& p = pattern_.pieces[place(id)];
+      const auto tops = std::ranges::count_if(p.edges, [](const Edge& e) { return e.role == EdgeRole::Top; });
+      return tops == 1 && std::ranges::all_of(p.edges, [](const Edge& e) {
+               return e.role == EdgeRole::Top || e.role == EdgeRole::Seam || e.role == EdgeRole::Cup;
+             });
+    });
   }
 
   // The edge of a lower piece that is sewn to the band; without a band, its part of the garment's upper edge.

@@ -49,7 +49,7 @@ enum class TopFrom { Chest, Bust, Mirrored, Shoulder };
 inline constexpr std::array kTopFroms{
     row::of(TopFrom::Chest, "chest", "by the chest line", "a distance above it"),
     row::of(TopFrom::Bust, "bust", "by the bust point", "a distance above it"),
-    row::of(TopFrom::Mirrored, "mirrored", "as far as the underbust",
+    row::of(TopFrom::Mirrored, "mirrored", "as the underbust",
             "as far above the bust point as the underbust lies below it"),
     row::of(TopFrom::Shoulder, "shoulder", "by the shoulder line", "a distance below it"),
 };

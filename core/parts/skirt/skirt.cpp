@@ -282,8 +282,7 @@ class WaistCutter {
     dividePieces(pattern_, line, names);
     if (ends_) {
       keepFirst(pattern_, pattern_.pieces.size() - names.size());
-      for (const LineThrough& t : line.through)
-        if (Piece& p = pattern_.pieces[t.piece]; point_ == 0 || p.half == Half::Back) layAlongHem(p);
+      for (const LineThrough& t : line.through) layAlongHem(pattern_.pieces[t.piece]);
     }
     for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
     if (ends_) return std::nullopt;
@@ -326,13 +325,18 @@ class WaistCutter {
   }
 
   // Where the piece ends at the waist its waist runs from corner to corner; the hem, which is curved, may have cut it.
-  static void layAlongHem(Piece& piece) {
+  // Above a point it ends so at the side alone.
+  void layAlongHem(Piece& piece) const {
     const size_t n = piece.edges.size(), hem = hemOf(piece);
     if (hem == n) return;
     const Edge &right = piece.edges[(hem + n - 1) % n], &left = piece.edges[(hem + 1) % n];
+    const bool whole = point_ == 0 || piece.half == Half::Back;
+    const Mark* was = piece.levelMark(level::kWaist);
+    if (!whole && (right.id != "side" || !was)) return;
+    const Anchor from = whole ? Anchor{left.id, 0, {}} : was->a;
     std::erase_if(piece.marks, [](const Mark& m) { return m.isLevel() && m.id == level::kWaist; });
     piece.marks.push_back(
-        {MarkKind::Level, std::string(level::kWaist), {left.id, 0, {}}, {right.id, right.path.length(), {}}, false});
+        {MarkKind::Level, std::string(level::kWaist), from, {right.id, right.path.length(), {}}, false});
   }
 
   static double pointOf(const Rules& rules, bool ends) {

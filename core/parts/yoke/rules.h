@@ -23,7 +23,7 @@ inline constexpr std::array kKeyholes{
     row::of(KeyholeKind::None, "none", "none", "the centre edge runs through"),
     row::of(KeyholeKind::Back, "back", "at the back", "closed with a button at the neck"),
     row::of(KeyholeKind::Front, "front", "at the front", "open at the centre front"),
-    row::of(KeyholeKind::Both, "both", "at the front and at the back", "open at the centre front, and behind"),
+    row::of(KeyholeKind::Both, "both", "front and back", "open at the centre front, and behind"),
 };
 
 namespace key {
