@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Thousands of seeded random orders: drafted, balanced, every row of the sheet read, every export checked independently.
 
-usage: survey.py ARMURE_SURVEY PROJECT_DIR [--count N] [--seed S] [--sheet-only] | [--styles]
+usage: survey.py ARMURE_SURVEY PROJECT_DIR [--count N] [--seed S] [--sheet-only] | [--styles] [--part K]
 
 With --styles: every style on every body of data/bodies with three depths of cup, zip and lacing; one export in 17 is checked
 independently.
@@ -59,11 +59,12 @@ def main():
     p.add_argument("--seed", type=int, default=1)
     p.add_argument("--sheet-only", action="store_true")
     p.add_argument("--styles", action="store_true")
+    p.add_argument("--part", type=int, default=1, help="only every so-manieth batch, spread over bodies and styles")
     a = p.parse_args()
     program, project = os.path.abspath(a.program), os.path.abspath(a.project)
     if a.styles:
         a.count = 130 * 3 * 2 * len(glob.glob(os.path.join(project, "styles", "*.json")))
-    jobs = [(program, project, a.seed, s, min(BATCH, a.count - s), a.sheet_only, a.styles) for s in range(0, a.count, BATCH)]
+    jobs = [(program, project, a.seed, s, min(BATCH, a.count - s), a.sheet_only, a.styles) for s in range(0, a.count, BATCH)][::a.part]
     rows, found = [], []
     with ProcessPoolExecutor(max_workers=os.cpu_count()) as pool:
         for r, f in pool.map(batch, jobs):
