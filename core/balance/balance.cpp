@@ -302,20 +302,24 @@ void finishSeams(const BalanceOptions& options, Pattern& pattern, std::vector<Un
 // What a dart takes out of a level is known to the problem to the first order of its legs' movement only; near its
 // point, where the legs run along each other, that is not enough. The problem is solved and what came out wrong on each
 // level is given back to it, until nothing is.
+// What it is solved from at last goes on in `from`.
 std::map<std::string, double, std::less<>> tooWideByDarts(const Pattern& drafted, const BalanceOptions& asked,
-                                                          const BalanceEnd& start) {
+                                                          BalanceEnd& from) {
   constexpr int kRounds = 8;
   constexpr double kRight = 0.02;  // mm
   BalanceOptions options = asked;
   if (std::ranges::none_of(drafted.pieces, [](const Piece& p) { return p.layer == "shell" && !p.darts.empty(); }))
     return options.tooWide;
-  BalanceEnd from = start;
+  const BalanceEnd start = from;
   for (int round = 0; round < kRounds; ++round) {
     const BalanceProblem problem(drafted, options);
     Solution s = solve(problem, startOf(drafted, problem, from), asVector(from.lambda));
     std::vector<Unreachable> wild;
     refuseWild(problem, s, wild);
-    if (!wild.empty() || !s.conflicts.empty()) return asked.tooWide;
+    if (!wild.empty() || !s.conflicts.empty()) {
+      from = start;
+      return asked.tooWide;
+    }
     from = endOf(drafted, problem, s);
     const Pattern moved = movedPattern(drafted, problem, s.x);
     double worst = 0;
@@ -342,9 +346,10 @@ BalanceOptions balanceOptions(const Rules& rules) {
 
 Balanced balance(const Pattern& drafted, const BalanceOptions& asked, const BalanceEnd& start) {
   BalanceOptions options = asked;
-  if (options.tooWide.empty()) options.tooWide = tooWideByDarts(drafted, asked, start);
+  BalanceEnd from = start;
+  if (options.tooWide.empty()) options.tooWide = tooWideByDarts(drafted, asked, from);
   const BalanceProblem problem(drafted, options);
-  Solution s = solve(problem, startOf(drafted, problem, start), asVector(start.lambda));
+  Solution s = solve(problem, startOf(drafted, problem, from), asVector(from.lambda));
   Balanced out;
   refuseWild(problem, s, out.unreachable);
   out.pattern = movedPattern(drafted, problem, s.x);

@@ -108,10 +108,7 @@ void drawHem(Piece& piece) {
   const size_t n = piece.edges.size();
   for (size_t i = 0; i < n; ++i) {
     if (piece.edges[i].role != EdgeRole::Hem) continue;
-    const Path &right = piece.edges[(i + n - 1) % n].path, &left = piece.edges[(i + 1) % n].path;
-    const Vec2 a = right.end(), b = left.start(), tr = right.endTangent(), tl = left.startTangent();
-    const double third = distance(a, b) / 3;
-    piece.edges[i].path = Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
+    piece.edges[i].path = hemBetween(piece.edges[(i + n - 1) % n].path, piece.edges[(i + 1) % n].path.reversed());
   }
 }
 

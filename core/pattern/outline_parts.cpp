@@ -112,6 +112,12 @@ Motion endsTogether(const Path& a, const Path& b) {
   return Motion::rotationAbout(middle, turn).then(Motion::translation(lerp(a.start(), a.end(), 0.5) - middle));
 }
 
+Path hemBetween(const Path& right, const Path& left) {
+  const Vec2 a = right.end(), b = left.end(), tr = right.endTangent(), tl = -left.endTangent();
+  const double third = distance(a, b) / 3;
+  return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
+}
+
 Path withEnds(const Path& path, Vec2 start, Vec2 end) {
   std::vector<Cubic> cubics = path.cubics();
   const Vec2 first = start - path.start(), last = end - path.end();

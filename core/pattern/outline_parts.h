@@ -42,6 +42,9 @@ Seam& seamOf(Pattern& pattern, std::string_view id);
 // Lays path b on path a: chord on chord, middle on middle.
 Motion endsTogether(const Path& a, const Path& b);
 
+// From the lower end of the right edge to that of the left one, square to both. Both run down.
+Path hemBetween(const Path& right, const Path& left);
+
 // The path with new ends, its handles there moved with them.
 Path withEnds(const Path& path, Vec2 start, Vec2 end);
 

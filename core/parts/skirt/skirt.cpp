@@ -204,13 +204,6 @@ class SkirtMaker {
     return missing > 0 ? whole + Path::line(whole.end(), whole.end() + (missing + kMiss) * whole.endTangent()) : whole;
   }
 
-  // Square to both edges, from the right one to the left.
-  static Path hemBetween(const Path& right, const Path& left) {
-    const Vec2 a = right.end(), b = left.end(), tr = right.endTangent(), tl = -left.endTangent();
-    const double third = distance(a, b) / 3;
-    return Path(Cubic{a, a + third * Vec2{-tr.y, tr.x}, b - third * Vec2{tl.y, -tl.x}, b});
-  }
-
   // Levels below the waist end on the new edges; what the pieces have grown by there stands off the body.
   void settleGirths() {
     for (PatternLevel& l : pattern_.levels)
