@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
+#include "operations/crossing.h"
 #include "operations/grain.h"
 #include "operations/join.h"
 #include "pattern/marks.h"
@@ -80,13 +82,11 @@ void lieOn(Piece& piece, const SeamSide& side, const Path& path) {
 }
 
 // What a line that is not there would take in goes to the side: all that lies beyond it is moved in.
-void moveIn(Pattern& pattern, const Seam& seam) {
-  const bool outerIsB = pattern.pieces[seam.b.piece].ordinal > pattern.pieces[seam.a.piece].ordinal;
-  const SeamSide &inner = outerIsB ? seam.a : seam.b, &outer = outerIsB ? seam.b : seam.a;
-  const Path to = pattern.sidePath(inner), was = pattern.sidePath(outer);
-  const double turn = angleBetween(was.endTangent(), to.endTangent());
-  const Motion laid = Motion::rotationAbout(was.end(), turn).then(Motion::translation(to.end() - was.end()));
-  const Path from = was.transformed(laid);
+void moveIn(Pattern& pattern, Seam seam) {
+  if (pattern.pieces[seam.a.piece].ordinal > pattern.pieces[seam.b.piece].ordinal) std::swap(seam.a, seam.b);
+  const SeamSide &inner = seam.a, &outer = seam.b;
+  const Motion laid = closedAt(pattern, seam, false);
+  const Path to = pattern.sidePath(inner), from = pattern.sidePath(outer).transformed(laid);
   const Piece& kept = pattern.pieces[inner.piece];
   const Shifter shifter(from, to, unit(kept.grainBottom - kept.grainTop));
   Piece& p = pattern.pieces[outer.piece];
@@ -124,7 +124,7 @@ std::optional<Problem> sew(Pattern& pattern, const Section& section) {
     if (!seam) continue;
     const std::string id = seam->id;
     const size_t left = std::min(seam->a.piece, seam->b.piece);
-    if (line.kind == LineKind::None) moveIn(pattern, Seam(*seam));
+    if (line.kind == LineKind::None) moveIn(pattern, *seam);
     if (!joinLeavingDart(pattern, id, nameOf(section.kind, section.front)))
       return Problem{line.name, "it takes something in at both its ends, and cannot lie in one piece",
                      "let it be a seam, or let it take nothing in at one end"};

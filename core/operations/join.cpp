@@ -7,6 +7,7 @@
 #include <stdexcept>
 
 #include "geometry/tolerances.h"
+#include "operations/crossing.h"
 #include "operations/darts.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
@@ -315,12 +316,6 @@ constexpr double kLeastLaid = 20;     // mm: laid by one end, any two edges run 
 constexpr double kLeastTogether = 5;  // mm: edges that run together for less do not close
 constexpr double kTogether = 0.05;    // mm: nearer, they are one line
 
-// Lays b on a by its start, both running the same way there.
-Motion laidByStart(const Path& a, const Path& b) {
-  const double turn = angleBetween(b.startTangent(), a.startTangent());
-  return Motion::rotationAbout(b.start(), turn).then(Motion::translation(a.start() - b.start()));
-}
-
 // How far from their starts two paths run together, arc lengths on either. A corner may have been cut a little short.
 struct Together {
   double a = 0, b = 0;
@@ -355,7 +350,7 @@ std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seamId,
   const Path a = pattern.sidePath(seam.a), b = pattern.sidePath(seam.b);
   Path laid;
   Together above, below;
-  const std::array<Motion, 3> motions{Motion(), laidByStart(a, b), laidByStart(a.reversed(), b.reversed())};
+  const std::array<Motion, 3> motions{Motion(), closedAt(pattern, seam, true), closedAt(pattern, seam, false)};
   for (size_t i = 0; i < motions.size(); ++i) {
     const Path moved = b.transformed(motions[i]);
     const double least = i == 0 ? kLeastTogether : kLeastLaid;
