@@ -55,6 +55,7 @@ class SceneMaker {
     addSideHandles(block_.back, back, top.sideDepthOnBack, hem.sideDepthOnBack);
     addGuides(block_.front, {});
     addGuides(block_.back, back);
+    addCupCircle();
     add(Ink::Handle, squareAt(toQt(block_.dart.apex)), {.working = "dart.side", .level = "bust"});
     scene_.labels.push_back({LabelKind::Note, toQt(block_.dart.apex), "bust point", 0, {-42, -11}});
     const double bottom = block_.levels.at(level::kHem).front;
@@ -274,6 +275,15 @@ class SceneMaker {
                              QString("centre %1, %2").arg(QString::fromStdString(half.id), centreWord(half.opening)),
                              -1.5707963,
                              {front ? 11.0 : 13.0, 0}});
+  }
+
+  // How far the cup reaches about the bust point; in the way while lines are shaped.
+  void addCupCircle() {
+    if (options_.guides) return;
+    const double radius = block_.levels.at(level::kUnderbust).front - block_.levels.at(level::kBust).front;
+    QPainterPath circle;
+    circle.addEllipse(toQt(block_.dart.apex), radius, radius);
+    add(Ink::Construction, circle, {.working = "cup.circle", .level = "bust"});
   }
 
   // The points at which a panel line is guided, within the garment.

@@ -6,6 +6,7 @@
 #include <optional>
 
 #include "cutting/panels.h"
+#include "cutting/upper_lengths.h"
 #include "operations/crossing.h"
 #include "operations/grain.h"
 #include "operations/sew.h"
@@ -15,10 +16,6 @@
 
 namespace armure {
 namespace {
-
-constexpr int kArmholeRounds = 3;
-constexpr double kArmholeKept = 0.05;              // mm
-constexpr double kFlattest = 0.5, kDeepest = 1.6;  // of its hollow: beyond, it would no longer be that armhole
 
 // The arc length at which `path` meets the level line y (in the half's axes) carried by `frame`, nearest to where the
 // boundary was drafted.
@@ -54,16 +51,10 @@ class Cutter {
     for (size_t i = 0; i + 1 < panels_.size(); ++i) trimSeam(i);
     for (size_t i = 0; i < panels_.size(); ++i) pattern_.pieces.push_back(makePiece(i));
     for (size_t i = 0; i + 1 < panels_.size(); ++i) pattern_.seams.push_back(makeSeam(i));
+    if (upperFront_ && upperBack_) keepShoulders(pattern_, *upperFront_, *upperBack_);
     sewShoulders();
     runOnAcrossSeams(pattern_);
-    if (upperFront_ || upperBack_) {
-      // Turning the line at the seams changes its length again, by ever less.
-      for (int round = 0; round < kArmholeRounds; ++round) {
-        keepArmhole(upperFront_, Half::Front);
-        keepArmhole(upperBack_, Half::Back);
-        trueAcrossSeams(pattern_);
-      }
-    }
+    if (upperFront_ || upperBack_) keepArmholes(pattern_, upperFront_, upperBack_);
     makeLevels();
     pattern_.closing = {block_.dart.angle, distance(block_.dart.upper, block_.dart.lower), widthsChanged()};
     return std::move(pattern_);
@@ -249,50 +240,6 @@ class Cutter {
       for (Edge& e : edges) e.path = e.path.reversed();
     }
     return edges;
-  }
-
-  // What the lines take in moves a panel's part of the armhole out by more above than below, and its corners are set to
-  // one length of seam; that makes it longer or shorter than on the body. It is given back in its hollow: all of a
-  // half's armhole is made a little flatter or deeper, until it is as long as with every intake closed.
-  void keepArmhole(const std::optional<UpperOutline>& outline, Half half) {
-    if (!outline) return;
-    double wanted = 0;
-    for (const UpperStretch& s : *outline)
-      if (s.part == UpperPart::Armhole) wanted += s.path.length();
-    std::vector<Path*> edges;
-    for (Piece& p : pattern_.pieces)
-      if (p.half == half)
-        for (Edge& e : p.edges)
-          if (e.role == EdgeRole::Armhole) edges.push_back(&e.path);
-    const auto off = [&](double deep) {
-      double sum = -wanted;
-      for (const Path* path : edges) sum += hollowed(*path, deep).length();
-      return sum;
-    };
-    if (edges.empty() || std::abs(off(1)) < kArmholeKept) return;
-    double flat = kFlattest, deep = kDeepest, part = 1;
-    if (off(flat) > 0) {
-      part = flat;
-    } else if (off(deep) < 0) {
-      part = deep;
-    } else {
-      for (double now = off(1); std::abs(now) > kArmholeKept; now = off(part)) {  // longer the deeper: halving
-        (now > 0 ? deep : flat) = part;
-        part = (flat + deep) / 2;
-      }
-    }
-    for (Path* path : edges) *path = hollowed(*path, part);
-  }
-
-  // All of a path's inner points `deep` times as far from its chord.
-  static Path hollowed(const Path& path, double deep) {
-    const Vec2 a = path.start(), along = unit(path.end() - a), across{-along.y, along.x};
-    const auto moved = [&](Vec2 p) { return p + (deep - 1) * dot(p - a, across) * across; };
-    std::vector<Cubic> cubics = path.cubics();
-    for (Cubic& c : cubics) c = {moved(c.p0), moved(c.p1), moved(c.p2), moved(c.p3)};
-    cubics.front().p0 = a;
-    cubics.back().p3 = path.end();
-    return Path(std::move(cubics));
   }
 
   Edge shoulderEdge(Path path) const {

@@ -53,6 +53,13 @@ class BackHalf : private HalfParts {
     return std::min(std::max(byRule, edge + kBelowEdge), lowest);
   }
 
+  // What the first line takes in where it ends on the shoulder, as a dart would.
+  double atShoulder() const {
+    const bool ends = rules_.option(key::kPrincessAbove) == LineEnd::Shoulder &&
+                      block_.plan.line(SectionKind::Bodice, false, 0) == LineKind::Seam;
+    return ends ? rules_.length(key::kBackIntakeShoulder) : 0;
+  }
+
   // The first line: nothing above its start, most at the waist; by rules of thumb it ends above the hem. Its middle
   // stands upright, or where the maker placed it.
   PanelLine firstLine(double position) const {
@@ -60,8 +67,9 @@ class BackHalf : private HalfParts {
     std::vector<Station> gap{{start(), 0, 0, true}}, middle{{start(), topOf(0, position)}};
     const auto end = endOfFirstLine(body_, rules_, false, level(level::kChest).back);
     if (goesUp(rules_, false) && end && end->y < start() - kLeastApart) {
-      gap.insert(gap.begin(), {end->y, 0, 0, true});
-      middle.insert(middle.begin(), {end->y, end->x});
+      const double taken = atShoulder();
+      gap.insert(gap.begin(), {end->y, taken, -taken / (start() - end->y), true});
+      middle.insert(middle.begin(), {end->y, end->x + taken / 2});
     }
     PanelLine line{lineId(false, 0), lineName(false, 0), position, {}, {}, {}, {}, {}, {}};
     double shift = 0;

@@ -113,7 +113,7 @@ struct Heights {
   double top, chest, bust, underbust, waist, highHip, hip, hem;
 };
 
-double topDepth(const Rules& rules, const Heights& h) {
+double topDepth(const Body& body, const Rules& rules, const Heights& h) {
   switch (rules.option(key::kTopFrom)) {
     case TopFrom::Chest:
       break;
@@ -121,10 +121,18 @@ double topDepth(const Rules& rules, const Heights& h) {
       return h.bust - rules.length(key::kTopAboveBust);
     case TopFrom::Mirrored:
       return h.bust - (h.underbust - h.bust);
+    case TopFrom::Cup:
+      return h.bust - body.mm(id::kCupUp);
     case TopFrom::Shoulder:
       return rules.length(key::kTopBelowShoulder);
   }
   return h.chest - rules.length(key::kTopAboveChest);
+}
+
+// Where the garment ends, if its hem, drawn that far down, is at `hem`.
+double endOf(const Rules& rules, double waist, double hem) {
+  const double above = rules.option(key::kHemAt) == HemAt::Above ? rules.length(key::kHemAboveWaist) : 0;
+  return goesBelowWaist(rules) ? hem : waist - above;
 }
 
 Result<Heights> findHeights(const Body& body, const Rules& rules, const Working& chest, double dart) {
@@ -132,7 +140,7 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   h.chest = chest.result;
   h.bust = body.mm(id::kShoulderToBust);
   h.underbust = body.mm(id::kShoulderToUnderbust);
-  h.top = topDepth(rules, h);
+  h.top = topDepth(body, rules, h);
   h.waist = body.mm(id::kShoulderToWaist);
   const bool below = goesBelowWaist(rules);
   h.highHip = h.waist + (below ? body.mm(id::kWaistToHighHip) : kToHighHip);
@@ -158,6 +166,12 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
           "Top edge",
           msg("at {} it is not clearly below the end of the princess line at {}", Length{h.top}, Length{end->y}),
           "let it stand lower (top.from), or let the line end on the shoulder (princess.above)"};
+  if (const double end = endOf(rules, h.waist, h.hem); end - h.underbust < kLeastBetweenLevels)
+    return tooClose("underbust", h.underbust, "lower edge", end);
+  if (rules.option(key::kCoverKind) == CoverKind::Covered && rules.option(key::kNeckShape) == NeckShape::Edge &&
+      rules.option(key::kPrincessAbove) == LineEnd::Armhole)
+    return Problem{"Neckline", "along the upper edge it would rise across a princess line that ends in the armhole",
+                   "let the line end on the shoulder (princess.above), or choose another neckline (neck.shape)"};
   const double surplus = frontSurplus(body);
   const bool byHand = !rules.isDefault(key::kDartSide);
   if (surplus < 0 && !byHand)
@@ -367,7 +381,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   std::vector<Level> made;
   for (const OwnLevel& own : ownLevels) {
     Working working;
-    Result<Level> l = OwnLevelMaker(out, end).make(own, working);
+    Result<Level> l = OwnLevelMaker(out, endOf(rules, h.waist, h.hem)).make(own, working);
     if (!l.ok()) return l.problem();
     if (!made.empty() && l->front - made.back().front < kLeastFromOwn)
       return Problem{verbatim("rail." + own.id), msg("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
@@ -388,6 +402,11 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   std::stable_sort(out.all.begin(), out.all.end(), [](const Level& a, const Level& b) { return a.front < b.front; });
   out.workings.push_back(chest);
   out.workings.push_back(dart);
+  out.workings.push_back(worked(
+      "cup.circle", "Circle of the cup radius about the bust point",
+      {measureTerm(body, id::kShoulderToUnderbust), measureTerm(body, id::kShoulderToBust, '-')},
+      "how far the upper edge must cover; where it crosses the princess line above, what that takes in there sits; "
+      "common practice"));
   out.workings.push_back(backChest(body, chest, out.sideDart, out.backRise));
   return out;
 }

@@ -41,6 +41,7 @@ LineKind inCup(CupKind kind) {
     case CupKind::Two:
     case CupKind::Three:
     case CupKind::Four:
+    case CupKind::Upper:
       return LineKind::Seam;
     case CupKind::Moulded:
       return LineKind::Dart;

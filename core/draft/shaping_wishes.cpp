@@ -43,7 +43,7 @@ class WishMaker {
       top->wished.assign(lines(), 0);
       top->wished.front() = goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
                             : middlePiece()      ? 2 * rules_.length(key::kMiddleTop)
-                                                 : rules_.length(key::kIntakeTop);
+                                                 : topIntake(top->y);
       top->sideWished = drop(*top) - top->wished.front();
     }
     if (frame_.runsOutBelow)  // a line that is closed for good needs not run out
@@ -60,6 +60,14 @@ class WishMaker {
       l.sideWished += l.wished[i];
       l.wished[i] = 0;
     }
+  }
+
+  // At a depth above the bust: the rule's own amount, or what a dart from the shoulder line to the bust point has
+  // there.
+  double topIntake(double y) const {
+    if (rules_.option(key::kIntakeTopBy) == TopIntake::Edge) return rules_.length(key::kIntakeTop);
+    const double bust = depth(level::kBust);
+    return rules_.length(key::kIntakeShoulderDart) * (bust - y) / bust;
   }
 
   size_t lines() const { return frame_.starts.size(); }

@@ -34,11 +34,21 @@ std::optional<Vec2> endOfFirstLine(const Body& body, const Rules& rules, bool fr
         p.neck + (rules.length(key::kHalterWiden) + rules.length(key::kHalterWidth)) * unit(p.shoulder - p.neck);
     return Vec2{strap.x + 0.25 * (p.shoulder.x - strap.x), (strap.y + chestY) / 2};
   }
-  if (where == LineEnd::Armhole) return p.armholeMiddle;
+  if (where == LineEnd::Armhole) {
+    if (rules.isDefault(key::kPrincessArmhole)) return p.armholeMiddle;
+    // On the chord from the shoulder through the middle of the armhole, which the hollow runs beside.
+    const double down = std::clamp(rules.length(key::kPrincessArmhole), p.shoulder.y + 25, chestY - 25);
+    const double part = std::min(1.0, (down - p.shoulder.y) / (p.armholeMiddle.y - p.shoulder.y));
+    return Vec2{p.shoulder.x + part * (p.armholeMiddle.x - p.shoulder.x), down};
+  }
   // On what is left of the shoulder.
   const bool covered = rules.option(key::kCoverKind) == CoverKind::Covered;
   const double narrower = covered ? std::min(rules.length(key::kCoverNarrow), 0.8 * distance(p.neck, p.shoulder)) : 0;
-  return lerp(p.neck, p.shoulder - narrower * unit(p.shoulder - p.neck), 0.5);
+  const Vec2 end = p.shoulder - narrower * unit(p.shoulder - p.neck);
+  if (rules.isDefault(key::kPrincessShoulder) || where != LineEnd::Shoulder) return lerp(p.neck, end, 0.5);
+  constexpr double kBesideEnds = 20;  // mm of shoulder on either side of it
+  const double whole = distance(p.neck, end), from = rules.length(key::kPrincessShoulder);
+  return lerp(p.neck, end, std::clamp(from, kBesideEnds, std::max(kBesideEnds, whole - kBesideEnds)) / whole);
 }
 
 Vec2 endOfFurtherLine(const Body& body, const Rules& rules, bool front, double chestY, size_t place, size_t count,

@@ -11,9 +11,11 @@
 #include "draft/upper_block.h"
 #include "geometry/tolerances.h"
 #include "parts/band/off_shoulder.h"
+#include "parts/cups/cup_line.h"
 #include "parts/cups/cut_cup.h"
 #include "parts/cups/dart_dial.h"
 #include "parts/cups/moulded.h"
+#include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/inserts/inserts.h"
 #include "parts/opening/modesty.h"
@@ -73,7 +75,8 @@ void tellMould(Pattern& pattern, const Body& body, const Rules& rules) {
   const MouldedCup cup = mouldedCup(body, rules);
   pattern.workings.push_back(
       {"mould.size",
-       msg("Moulded cup, size {} (cm bust): deep", cup.size.bustGirthCm),
+       cup.size.bustGirthCm > 0 ? msg("Moulded cup, size {} (cm bust): deep", cup.size.bustGirthCm)
+                                : Message("Moulded cup, as measured on it: deep"),
        {{'+', "as bought", cup.asBought.depth, Source::Computed},
         {'+', "the dart pinched in it deepens it by", cup.pinched.depth - cup.asBought.depth, Source::Computed}},
        cup.pinched.depth,
@@ -111,9 +114,11 @@ struct Making {
   const Rules& rules;
 };
 
-// The panels as they are before the cups are cut.
+// The panels as they are before the cups are cut, and where they are to be.
 void keepPanels(Making& m) {
-  if (needsPanels(m.rules)) m.sources.panels = m.pattern;
+  if (!needsPanels(m.rules)) return;
+  m.sources.panels = m.pattern;
+  m.sources.cupLine = cupLine(m.pattern, m.block, m.body, m.rules);
 }
 
 std::optional<Problem> layOn(Making& m) {
@@ -146,8 +151,8 @@ constexpr Step kShell[] = {
     {"keyhole", [](Making& m) { return cutKeyhole(m.pattern, m.block, m.rules); }},
     {"panels kept", always<keepPanels>},
     {"dart dial", [](Making& m) { return setDial(m.pattern, m.block, m.rules); }},
-    {"cups", [](Making& m) { return setCutCup(m.pattern, m.block, m.rules); }},
-    {"inserts", [](Making& m) { return setInserts(m.pattern, m.rules); }},
+    {"cups", [](Making& m) { return setCutCup(m.pattern, m.block, m.body, m.rules); }},
+    {"inserts", [](Making& m) { return setInserts(m.pattern, m.block, m.rules); }},
     {"shoulder band", [](Making& m) { return addShoulderBand(m.pattern, m.body, m.rules); }},
     {"waist seam", [](Making& m) { return cutWaist(m.pattern, m.block, m.rules); }},
     {"lines sewn", [](Making& m) { return sewUncutLines(m.pattern, m.block.plan); }},
@@ -198,6 +203,9 @@ std::vector<std::string_view> furtherMeasures(const Rules& rules) {
   if (hasSkirt(rules) && (!byLength || skirt == SkirtKind::Gored)) all.emplace_back("waist_to_floor");
   if (rules.option(key::kCoverKind) == CoverKind::OffShoulder) all.insert(all.end(), {"round_shoulder", "bicep"});
   if (rules.option(key::kCoverKind) == CoverKind::Halter) all.emplace_back("neck");
+  if (rules.option(key::kTopFrom) == TopFrom::Cup) all.emplace_back(id::kCupUp);
+  if (rules.option(key::kCupKind) != CupKind::Princess && rules.option(key::kCupSized) == CupSizedBy::Radii)
+    all.insert(all.end(), {id::kCupIn, id::kCupOut});
   return all;
 }
 

@@ -56,7 +56,8 @@ class LayerLines {
   // What of a traced piece lies along the upper edge of the garment.
   void upperEdges(bool inner, std::vector<PieceEdge>& into) const {
     for (const Edge& e : tracedPiece(inner).edges)
-      if (e.role != EdgeRole::Cup && !(inner ? seam_.a : seam_.b).uses(e.id)) into.push_back({placeOf(inner), e.id});
+      if (e.role != EdgeRole::Cup && !isCentre(e.role) && !(inner ? seam_.a : seam_.b).uses(e.id))
+        into.push_back({placeOf(inner), e.id});
   }
 
   // Over a cut cup: each part of the cup line as long as the frame's, and the upper edge as long as the cup's. On the
@@ -76,7 +77,7 @@ class LayerLines {
     for (const bool inner : {true, false}) upperEdges(inner, layer);
     for (const size_t c : cups_)
       for (const Edge& e : shell_.pieces[c].edges)
-        if (!isWithinCup(c, e.id)) upper.push_back({c, e.id});
+        if (!isWithinCup(c, e.id) && !isCentre(e.role)) upper.push_back({c, e.id});
     if (!cutAbove_) add("upper edge", std::move(layer), std::move(upper), 0);
   }
 
@@ -152,9 +153,15 @@ Layer layerFrom(const Pattern& shell, const Pattern& traced, const CupLine& line
     p.part = Part::Pad;
     p.layer = layer.id;
     p.cloth.clear();
+    if (!p.onFold.empty()) {  // where the cups touch
+      p.onFold.clear();
+      p.symmetry = Symmetry::Pair;
+      p.copies = 2;
+    }
     for (Edge& e : p.edges) {
       e.allowance = allowance;
-      if (!side->uses(e.id)) e.role = e.role == EdgeRole::Cup ? EdgeRole::Raw : EdgeRole::Top;
+      if (isCentre(e.role)) e.role = kBetweenCups;
+      if (!side->uses(e.id) && e.role != kBetweenCups) e.role = e.role == EdgeRole::Cup ? EdgeRole::Raw : EdgeRole::Top;
     }
     std::erase_if(p.marks, [&](const Mark& m) { return m.isLevel() || p.edge(m.a.edge).role != EdgeRole::Seam; });
     layGrain(p);
@@ -230,7 +237,7 @@ bool cutAboveTop(Pattern& traced, const Block& block) {
 Result<Layer> traceCup(const Pattern& shell, const LayerRecipe& recipe, const LayerSources& sources, const Block& block,
                        const Rules& rules) {
   Pattern traced = sources.panels;
-  Result<CupLine> line = cupLine(traced, block, rules);
+  const Result<CupLine>& line = sources.cupLine.value();
   if (!line.ok()) return line.problem();
   const bool across = line->through.size() > 2;
   const std::string crossed = traced.seams[1].id + "-cup";

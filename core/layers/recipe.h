@@ -15,6 +15,7 @@
 
 #include "draft/block.h"
 #include "layers/layer.h"
+#include "parts/cups/cup_line.h"
 #include "result.h"
 #include "rules/rules.h"
 
@@ -51,9 +52,11 @@ std::span<const LayerRecipe> layerTable();
 const LayerRecipe* findLayer(std::string_view id);  // nothing for the shell
 bool isWanted(const LayerRecipe& recipe, const Rules& rules);
 
-// What layers are made from beside the shell: the panels before cups were set in. Empty where no layer asks for them.
+// What layers are made from beside the shell: the panels before cups were set in, and where their line runs or why it
+// cannot. Empty where no layer asks for them.
 struct LayerSources {
   Pattern panels;
+  std::optional<Result<CupLine>> cupLine = {};
 };
 bool needsPanels(const Rules& rules);
 

@@ -21,8 +21,9 @@ inline constexpr std::string_view kUpperBust = "upper_bust", kBust = "bust", kUn
                                   kWaistToHighHip = "waist_to_high_hip", kWaistToHip = "waist_to_hip",
                                   kShoulderWidth = "shoulder_width", kBustSpan = "bust_span",
                                   kFrontBustArc = "front_bust_arc", kFrontUnderbustArc = "front_underbust_arc",
-                                  kArmhole = "armhole", kCupDown = "cup_down", kSideLength = "side_length",
-                                  kStature = "stature", kWeight = "weight";
+                                  kArmhole = "armhole", kCupDown = "cup_down", kCupOut = "cup_out", kCupUp = "cup_up",
+                                  kCupIn = "cup_in", kSideLength = "side_length", kStature = "stature",
+                                  kWeight = "weight";
 }  // namespace id
 
 enum class Need {

@@ -117,7 +117,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
   if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces);
   Sheet sheet = balanceSheet({pieces, outlines, block->intakes, body, balanced ? &*balanced : nullptr,
-                              rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules)});
+                              rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules), ownRim(rules)});
   std::vector<Question> questions = questionsAbout(order.measures);
   return Design{std::move(body),     std::move(rules),    std::move(block).value(), std::move(pieces),
                 std::move(balanced), std::move(drafted),  std::move(made->sources), std::move(outlines),

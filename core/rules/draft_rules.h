@@ -127,6 +127,15 @@ inline constexpr std::array kLineEnds{
     row::of(LineEnd::Shoulder, "shoulder", "to the shoulder", "towards the middle of the shoulder"),
 };
 
+// How what the princess line takes in at the upper edge is given.
+enum class TopIntake { Edge, ShoulderDart };
+inline constexpr std::array kTopIntakes{
+    row::of(TopIntake::Edge, "edge", "at the edge", "as much as is taken out of the upper edge"),
+    row::of(TopIntake::ShoulderDart, "shoulder-dart", "as a shoulder dart",
+            "a dart from the shoulder line to the bust point, closed before the quarters are laid; the edge gets its "
+            "part of it"),
+};
+
 enum class IntakeShare { Rule, Balance };
 inline constexpr std::array kShareRules{
     row::of(IntakeShare::Rule, "rule", "by rule", "the smaller part to the centre front, as set below"),
@@ -167,6 +176,11 @@ inline constexpr OptionKey<DistributionSchool> kDistributionSchool{"distribution
 inline constexpr OptionKey<LineEnd> kPrincessAbove{"princess.above"};
 inline constexpr LengthKey kMiddleTop{"middle.top"};
 inline constexpr LengthKey kMiddleUnderbust{"middle.underbust"};
+inline constexpr LengthKey kPrincessShoulder{"princess.shoulder"};
+inline constexpr LengthKey kPrincessArmhole{"princess.armhole"};
+inline constexpr OptionKey<TopIntake> kIntakeTopBy{"intake.top_by"};
+inline constexpr LengthKey kIntakeShoulderDart{"intake.shoulder_dart"};
+inline constexpr LengthKey kBackIntakeShoulder{"back.intake_shoulder"};
 inline constexpr LengthKey kIntakeTop{"intake.top"};
 inline constexpr LengthKey kIntakeUnderbust{"intake.underbust"};
 inline constexpr LengthKey kIntakeWaist{"intake.waist"};
@@ -256,6 +270,14 @@ inline constexpr std::array kDraftRules{
                 "how the drop from bust to waist is shared out among the lines and the side"),
     row::option(key::kPrincessAbove, "Shape", "Panel lines", "Princess above the bust", kLineEnds,
                 "where the first front line goes on a covered shoulder; a strapless top cuts it off"),
+    row::onlyWhen(
+        {row::when(key::kPrincessAbove, {LineEnd::Shoulder})},
+        row::measured(row::length(key::kPrincessShoulder, "Shape", "Panel lines", "On the shoulder, from its neck end",
+                                  2.5, 2.5, 2.5, 0.5, 6, "the middle of the shoulder; or where one likes: 3 1/2 in"))),
+    row::onlyWhen({row::when(key::kPrincessAbove, {LineEnd::Armhole})},
+                  row::measured(row::length(key::kPrincessArmhole, "Shape", "Panel lines",
+                                            "In the armhole, below the shoulder line", 4.5, 4.5, 4.5, 1.5, 9,
+                                            "half way down to the chest line; or where one likes"))),
     row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
                   row::length(key::kMiddleTop, "Shape", "Intakes", "Middle piece less at the top", 0.5, 0.5, 1, 0, 2,
                               "1/2 in less than half the span, 1 in on a full bust")),
@@ -266,8 +288,22 @@ inline constexpr std::array kDraftRules{
     row::onlyWhen({row::when(key::kDistributionSchool,
                              {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
                               DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
-                  row::length(key::kIntakeTop, "Shape", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4,
-                              "against gaping: 1 to 2 1/2 in")),
+                  row::option(key::kIntakeTopBy, "Shape", "Intakes", "Princess, above the bust", kTopIntakes,
+                              "how what it takes in at the upper edge is given")),
+    row::andWhen(
+        row::when(key::kIntakeTopBy, {TopIntake::Edge}),
+        row::onlyWhen({row::when(key::kDistributionSchool,
+                                 {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
+                                  DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
+                      row::length(key::kIntakeTop, "Shape", "Intakes", "Princess, top edge", 1.25, 1.75, 2.5, 0, 4,
+                                  "against gaping: 1 to 2 1/2 in"))),
+    row::andWhen(
+        row::when(key::kIntakeTopBy, {TopIntake::ShoulderDart}),
+        row::onlyWhen({row::when(key::kDistributionSchool,
+                                 {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
+                                  DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
+                      row::length(key::kIntakeShoulderDart, "Shape", "Intakes", "Shoulder dart, wide", 5, 5.5, 6, 1, 8,
+                                  "5 to 6 in at the shoulder line; wider is rounder"))),
     row::onlyWhen(
         {row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus})},
         row::measured(row::length(
@@ -301,6 +337,10 @@ inline constexpr std::array kDraftRules{
                                                          DistributionSchool::MiddlePiece})},
                                              row::length(key::kBackIntakeWaist, "Shape", "Intakes", "Back line, waist",
                                                          1, 0, 3, "1 in, half to each side"))),
+    row::andWhen(row::when(key::kBackLinesAre, {LinesAre::Seams}),
+                 row::onlyWhen({row::when(key::kPrincessAbove, {LineEnd::Shoulder})},
+                               row::length(key::kBackIntakeShoulder, "Shape", "Intakes", "Back line, shoulder", 0, 0, 1,
+                                           "nothing; 1/4 in to each side, run out above where the line begins"))),
     row::andWhen(kBackTakesIn, row::length(key::kBackStart, "Shape", "Intakes", "Back line starts below chest", 1, 0, 4,
                                            "1 in below the chest line")),
     row::andWhen(kBackTakesIn, row::onlyWhen({row::when(key::kDistributionSchool,

@@ -75,6 +75,26 @@ class BodyRows : RowMaker {
     }
   }
 
+  // A ready-made cup against the opening it is sewn into: the frame's edges along the cup line.
+  void cupRim() {
+    if (input_.cupRim <= 0) return;
+    double opening = 0;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (p.layer == "shell" && p.part == Part::Panel && e.role == EdgeRole::Cup) opening += e.path.length();
+    CheckRow r;
+    r.kind = CheckKind::Body;
+    r.subject = "Rim of the ready-made cup, against its opening";
+    r.detail = input_.cupRim > opening
+                   ? msg("{} along the rim, only {} along the opening", Length{input_.cupRim}, Length{opening})
+                   : msg("{} along the rim, {} along the opening", Length{input_.cupRim}, Length{opening});
+    judge(
+        r, std::abs(input_.cupRim - opening), limits::kRimMm,
+        "widen or narrow the outer cup (cup.outer_extra), move where it ends (cup.side), or pinch the dart in the cup "
+        "by as much (mould.dart_wide)",
+        Verdict::Advice);
+  }
+
   // Shoulder and armhole as the body has them, and as they were measured.
   void upperEdges() {
     double shoulder[2] = {0, 0}, armhole[2] = {0, 0};
@@ -216,6 +236,7 @@ void addBodyRows(const SheetInput& input, std::vector<CheckRow>& rows) {
   maker.topEdge();
   maker.layers();
   maker.upperEdges();
+  maker.cupRim();
 }
 
 }  // namespace armure

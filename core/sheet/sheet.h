@@ -28,6 +28,7 @@ inline constexpr double kTooNarrowMm = 8.0;  // nobody can sew it: less than two
 inline constexpr double kShoulderMm = 2.0;   // shoulder against the body's
 inline constexpr double kArmholeMm = 3.0;    // armhole against the block's
 inline constexpr double kMeasuredMm = 3.0;   // armhole and side against the tape
+inline constexpr double kRimMm = 6.0;        // a ready-made cup's rim against its opening: what eases in over it
 inline constexpr double kBridgeMm = 6.0;     // the bridge between two cups, 1/8 in to each side
 inline constexpr double kCupRadiusMm = 8.0;  // tightest radius on a cup line
 inline constexpr double kBiasGives = 0.1;    // woven cloth on the bias, of its width; common practice, no source
@@ -105,6 +106,7 @@ struct SheetInput {
   const Balanced* balanced = nullptr;  // where the pieces are balanced: what moved, and what cannot be
   double freeLimit = 6;                // mm a free edge may be redrawn by
   UpperLengths upper = {};
+  double cupRim = 0;  // mm of a ready-made cup's rim, to be sewn into the cup line; 0 where it was not measured
 };
 Sheet balanceSheet(const SheetInput& input);
 

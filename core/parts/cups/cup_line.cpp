@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "measure/measure_table.h"
+#include "parts/cups/cut_cup.h"
 #include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "pattern/outline_parts.h"
@@ -17,10 +19,13 @@ constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line a
 
 class CupLineMaker {
  public:
-  CupLineMaker(const Pattern& pattern, const Block& block, const Rules& rules)
+  CupLineMaker(const Pattern& pattern, const Block& block, const Body& body, const Rules& rules)
       : pattern_(pattern),
         block_(block),
+        body_(body),
         rules_(rules),
+        touching_(hasCutCup(rules) && rules.option(key::kCupCentre) == CupCentre::Touching),
+        byRadii_(hasCutCup(rules) && rules.option(key::kCupSized) == CupSizedBy::Radii),
         princess_(pattern.seams.front()),
         next_(pattern.seams[1]),
         centre_(pattern.pieces[princess_.a.piece]),
@@ -39,11 +44,11 @@ class CupLineMaker {
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
     for (const Edge* e : {&aboveCentre_, &aboveSide_})
       if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
-          !(e == &aboveSide_ && e->role == EdgeRole::Armhole && rules_.option(key::kCoverKind) == CoverKind::Straps))
+          !(e == &aboveSide_ && e->role == EdgeRole::Armhole && risesBesideCup()))
         return Problem{"Cup", msg("above the bust the panels end at the {}, not at an upper edge", e->id),
                        "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
     CupLine line;
-    if (auto problem = addInner(line, under->a)) return *problem;
+    if (auto problem = touching_ ? addFromCentre(line, under->a) : addInner(line, under->a)) return *problem;
     if (auto problem = addOuter(line, under->b)) return *problem;
     return line;
   }
@@ -55,11 +60,21 @@ class CupLineMaker {
     return piece.edges[(edgePlace(piece, edge) + (behind ? 1 : n - 1)) % n];
   }
 
-  // Where the outer line may end: the edge above the princess seam, or, where that goes up into a strap, the armhole.
+  // Where the outer line may end: the edge above the princess seam, or, where that goes up into a strap, the armhole;
+  // where it goes up into a yoke, the yoke's seam.
   static const Edge& upperEdgeOf(const Piece& piece, std::string_view princess) {
     const Edge& above = nextTo(piece, princess, true);
-    const bool strap = above.role == EdgeRole::Top && nextTo(piece, above.id, true).id == "shoulder";
-    return strap ? piece.edge("armhole") : above;
+    if (above.role != EdgeRole::Top) return above;
+    const Edge& beyond = nextTo(piece, above.id, true);
+    if (beyond.role == EdgeRole::Yoke) return beyond;
+    return beyond.id == "shoulder" ? piece.edge("armhole") : above;
+  }
+
+  // Whether the upper edge stays open over the cup and rises to the shoulder beside it.
+  bool risesBesideCup() const {
+    const auto cover = rules_.option(key::kCoverKind);
+    return cover == CoverKind::Straps ||
+           (cover == CoverKind::Covered && rules_.option(key::kNeckShape) == NeckShape::Edge);
   }
 
   static Vec2 square(Vec2 down) { return {down.y, -down.x}; }
@@ -75,37 +90,82 @@ class CupLineMaker {
 
   std::optional<Problem> addInner(CupLine& line, double under) {
     const double bust = block_.levels.at(level::kBust).front;
-    const double bridge = rules_.length(key::kCupBridge);
-    const double x = block_.front.centre.xAtDepth(bust) + bridge;
+    const double centre = block_.front.centre.xAtDepth(bust), x = centre + bridge(),
+                 above = x + rules_.length(key::kCupBridgeWider);
     const Edge& top = aboveCentre_;
     const Vec2 end = inner_.pointAt(under), across = square(inner_.tangentAt(under)), corner{x, bust};
     const Problem noRoom{
         "Cup line, inner side",
-        msg("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", bridge),
+        msg("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", above - centre),
         "make the bridge narrower"};
     if (end.x - x < 2 * kBesideBust) return noRoom;
     // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
     const double reach = handleAtSeam(end.x - x, end.y - bust), fall = kQuarter * (end.y - bust);
-    const Path whole(std::vector<Cubic>{Cubic::line({x, 0}, corner),
-                                        Cubic{corner, corner + Vec2{0, fall}, end - reach * across, end}});
+    const auto onTop = top.path.crossings({above, 0}, {0, 1});
+    if (onTop.empty()) return noRoom;
+    const Vec2 down = unit(corner - Vec2{above, std::min(top.path.pointAt(onTop.front()).y, bust - kBesideBust)});
+    const Path whole(std::vector<Cubic>{Cubic::line(corner - (bust / down.y) * down, corner),
+                                        Cubic{corner, corner + (fall / down.y) * down, end - reach * across, end}});
     const auto met = whole.meetings(top.path);
     if (met.empty() || whole.length() - met.back().first < 2 * kBesideBust) return noRoom;
     const double from = met.back().second;
     Path path = whole.sub(met.back().first, whole.length());
     line.through.push_back(
         {princess_.a.piece, {top.id, from}, {princess_.a.chain.front().edge, under}, std::move(path)});
-    line.workings.push_back(
-        {"cup.inner",
-         "Inner cup, wide on the bust line",
-         {{'+', "half the bust span", block_.dart.apex.x, Source::Computed}, rules_.term(key::kCupBridge, '-')},
-         block_.dart.apex.x - x,
-         "the cup line leaves the bridge beside the centre; common practice"});
+    tellInner(line, bridge(), x, under);
+    return std::nullopt;
+  }
+
+  // How far from the centre front the inner cup ends on the bust line: the bridge, or more where the cup is sized by a
+  // radius that does not reach so far.
+  double bridge() const {
+    if (touching_) return 0;
+    const double rule = rules_.length(key::kCupBridge);
+    return byRadii_ ? std::max(rule, block_.dart.apex.x - body_.mm(id::kCupIn)) : rule;
+  }
+
+  void tellInner(CupLine& line, double bridge, double x, double under) const {
+    Working w{"cup.inner",
+              "Inner cup, wide on the bust line",
+              {{'+', "half the bust span", block_.dart.apex.x, Source::Computed}},
+              block_.dart.apex.x - x,
+              touching_ ? Message("the cups are sewn to each other at the centre front; common practice")
+                        : Message("the cup line leaves the bridge beside the centre; common practice")};
+    if (bridge > rules_.length(key::kCupBridge)) {
+      w.terms.push_back({'-', "beyond the inner cup radius", bridge, body_.fact(id::kCupIn).source});
+    } else if (!touching_) {
+      w.terms.push_back(rules_.term(key::kCupBridge, '-'));
+    }
+    line.workings.push_back(std::move(w));
     const double down = under - bustOn(true);
     line.workings.push_back({"cup.radius",
                              "Cup radius, from the bust point down to the underbust",
                              {{'+', "along the princess seam, bust to underbust", down, Source::Computed}},
                              down,
                              "the cup line meets the princess seam at the underbust; common practice"});
+  }
+
+  // Cups that touch: from the centre front, which it leaves level, down to the underbust at the princess seam.
+  std::optional<Problem> addFromCentre(CupLine& line, double under) {
+    const double y = block_.levels.at(level::kUnderbust).front - rules_.length(key::kCupRise);
+    const Edge* centre = nullptr;
+    for (const Edge& e : centre_.edges)
+      if (e.role == EdgeRole::Fold || e.role == EdgeRole::Centre) centre = &e;
+    if (!centre)
+      return Problem{"Cup line, at the centre", "cups that touch need a centre front on the fold or sewn",
+                     "let a bridge stand between them (cup.centre), or put the opening behind"};
+    const auto met = centre->path.crossings({0, y}, {1, 0});
+    if (met.empty())
+      return Problem{"Cup line, at the centre", "the centre front does not reach up to where the cups are to touch",
+                     "raise the upper edge, or let a bridge stand between the cups (cup.centre)"};
+    const Vec2 from = centre->path.pointAt(met.front()), end = inner_.pointAt(under),
+               across = square(inner_.tangentAt(under));
+    const double reach = 0.5 * (end.x - from.x);
+    line.through.push_back({princess_.a.piece,
+                            {centre->id, met.front()},
+                            {princess_.a.chain.front().edge, under},
+                            Path(Cubic{from, from + Vec2{reach, 0}, end - reach * across, end})});
+    tellInner(line, 0, from.x, under);
     return std::nullopt;
   }
 
@@ -120,20 +180,10 @@ class CupLineMaker {
     const bool moulded = rules_.option(key::kCupKind) == CupKind::Moulded;
     const double bust = block_.levels.at(level::kBust).front - (moulded ? rules_.length(key::kMouldTilt) : 0),
                  apex = block_.dart.apex.x;
-    const double inner = apex - block_.front.centre.xAtDepth(bust) - rules_.length(key::kCupBridge);
-    const double extra = rules_.length(key::kCupOuterExtra);
-    // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.
-    const Vec2 from = outer_.pointAt(under);
-    const double opened = std::max(0.0, (from.x - apex) / 2), wished = inner + extra + opened;
-    const double room = rightOfSide_.xAtDepth(bust) - kFrameBesideCup - apex;
+    Working w = outerWidth(under, bust);
+    const double wished = w.result, room = rightOfSide_.xAtDepth(bust) - kFrameBesideCup - apex;
     const double width = std::min(wished, room);
-    Working w{"cup.outer",
-              "Outer cup, from the bust point out on the bust line",
-              {{'+', "as the inner cup", inner, Source::Computed},
-               {'+', "opened below by half of", opened, Source::Computed}},
-              width,
-              "laid from the edge half way between bust point and underbust; common practice"};
-    if (extra > 0) w.terms.push_back(rules_.term(key::kCupOuterExtra));
+    w.result = width;
     if (width < wished) w.terms.push_back({'-', "the next seam is near", wished - width, Source::Computed});
 
     const bool across = width < wished && mayCross();
@@ -151,6 +201,40 @@ class CupLineMaker {
                              inset_,
                              "along the top edge; common practice"});
     return std::nullopt;
+  }
+
+  // How wide the outer cup is to be, out from the bust point on the bust line.
+  Working outerWidth(double under, double bust) const {
+    const Message title = "Outer cup, from the bust point out on the bust line";
+    if (byRadii_) {
+      const Fact& out = body_.fact(id::kCupOut);
+      return {"cup.outer",
+              title,
+              {{'+', "outer cup radius", out.mm, out.source}},
+              out.mm,
+              "as measured over the breast; common practice"};
+    }
+    const double apex = block_.dart.apex.x, bridge = touching_ ? 0 : rules_.length(key::kCupBridge),
+                 inner = apex - block_.front.centre.xAtDepth(bust) - bridge;
+    const auto kind = rules_.option(key::kCupOuter);
+    const double more = kind == OuterCup::Inner ? 0 : kind == OuterCup::HalfSpan ? bridge : 2 * bridge;
+    const double extra = rules_.length(key::kCupOuterExtra);
+    // Closing the dart has moved the lower edge out; the width is laid from half way between bust point and underbust.
+    const double opened = std::max(0.0, (outer_.pointAt(under).x - apex) / 2);
+    Working w{"cup.outer",
+              title,
+              {{'+', "as the inner cup", inner, Source::Computed},
+               {'+', "opened below by half of", opened, Source::Computed}},
+              inner + more + extra + opened,
+              "laid from the edge half way between bust point and underbust; common practice"};
+    if (more > 0)
+      w.terms.push_back({'+',
+                         kind == OuterCup::HalfSpan ? "the bridge, up to half the span"
+                                                    : "the bridge twice, so "
+                                                      "that the whole cup is as wide as the span",
+                         more, Source::Rule});
+    if (extra > 0) w.terms.push_back(rules_.term(key::kCupOuterExtra));
+    return w;
   }
 
   // The outer line on the axes of the side front: from the princess seam at the underbust round to the widest place on
@@ -238,7 +322,9 @@ class CupLineMaker {
 
   const Pattern& pattern_;
   const Block& block_;
+  const Body& body_;
   const Rules& rules_;
+  const bool touching_, byRadii_;
   const Seam &princess_, &next_;  // and the next one outwards
   const Piece &centre_, &side_;
   const Path inner_, outer_;              // the princess seam on either side, from the top down
@@ -249,8 +335,8 @@ class CupLineMaker {
 
 }  // namespace
 
-Result<CupLine> cupLine(const Pattern& pattern, const Block& block, const Rules& rules) {
-  return CupLineMaker(pattern, block, rules).make();
+Result<CupLine> cupLine(const Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
+  return CupLineMaker(pattern, block, body, rules).make();
 }
 
 }  // namespace armure

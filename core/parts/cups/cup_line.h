@@ -7,11 +7,15 @@
 #include <vector>
 
 #include "draft/block.h"
+#include "measure/estimate.h"
 #include "operations/divide.h"
 #include "result.h"
 #include "rules/rules.h"
 
 namespace armure {
+
+// The edge at the centre front that both cups are sewn together along, where they touch.
+inline constexpr EdgeRole kBetweenCups = EdgeRole::Centre;
 
 struct CupLine {
   std::vector<LineThrough> through;  // the centre front, then the side front; the cup on its left
@@ -19,6 +23,6 @@ struct CupLine {
 };
 
 // Fails when the line leaves a piece where it should not, naming the rule that would bring it back.
-Result<CupLine> cupLine(const Pattern& pattern, const Block& block, const Rules& rules);
+Result<CupLine> cupLine(const Pattern& pattern, const Block& block, const Body& body, const Rules& rules);
 
 }  // namespace armure

@@ -24,14 +24,14 @@ constexpr double kDartBelow = 10;   // mm: the dart of a cup cover ends this far
 
 class CupMaker {
  public:
-  CupMaker(Pattern& pattern, const Block& block, const Rules& rules)
-      : pattern_(pattern), block_(block), rules_(rules), kind_(rules.option(key::kCupKind)) {}
+  CupMaker(Pattern& pattern, const Block& block, const Body& body, const Rules& rules)
+      : pattern_(pattern), block_(block), body_(body), rules_(rules), kind_(rules.option(key::kCupKind)) {}
 
   std::optional<Problem> make() && {
     if (auto problem = divideAlongCupLine()) return problem;
     if (plan().find(SectionKind::Band, true))
       if (auto problem = cutBand()) return problem;
-    if (kind_ == CupKind::Cross || kind_ == CupKind::Four)
+    if (kind_ == CupKind::Cross || kind_ == CupKind::Four || kind_ == CupKind::Upper)
       if (auto problem = cutAcross()) return problem;
     if (auto problem = closePrincess()) return problem;
     if (plan().line(SectionKind::Frame, true, 0) == LineKind::None)
@@ -61,6 +61,7 @@ class CupMaker {
       return problem;
     rename("cup-inner", "Lower inner cup");
     rename("cup-outer", "Lower outer cup");
+    if (kind_ == CupKind::Upper) join("princess-cup-cross", "Upper cup", "cup.upper");
     return std::nullopt;
   }
 
@@ -82,7 +83,7 @@ class CupMaker {
   }
 
   std::optional<Problem> divideAlongCupLine() {
-    Result<CupLine> line = cupLine(pattern_, block_, rules_);
+    Result<CupLine> line = cupLine(pattern_, block_, body_, rules_);
     if (!line.ok()) return line.problem();
     DividingLine dividing{"cup",        "Cup line", "in the cup", EdgeRole::Cup, rules_.length(key::kAllowanceCup),
                           line->through};
@@ -92,12 +93,25 @@ class CupMaker {
     if (across) names.push_back({"cup-beyond", "Outer cup, beyond the next seam", Part::Cup});
     dividePieces(pattern_, dividing, names);
     nameSides(dividing);
+    sewCentre(pattern_.pieces[place("cup-inner")]);
     if (across) join(crossed, "Outer cup", "cup.across");
     for (Working& w : std::move(line).value().workings) pattern_.workings.push_back(std::move(w));
     pattern_.pieces[pattern_.panel(Half::Front, 1).value()].name = "Frame, centre front";
     pattern_.pieces[pattern_.panel(Half::Front, 2).value()].name = "Frame, side front";
     for (const char* id : {"cup-inner", "cup-outer"}) setAllowance(id, "princess");
     return std::nullopt;
+  }
+
+  // Cups that touch are sewn to each other where the frame lies on the fold.
+  void sewCentre(Piece& cup) const {
+    for (Edge& e : cup.edges)
+      if (isCentre(e.role)) {
+        e.role = kBetweenCups;
+        e.allowance = rules_.length(key::kAllowanceCup);
+        cup.onFold.clear();
+        cup.symmetry = Symmetry::Pair;
+        cup.copies = 2;
+      }
   }
 
   // A cup seam takes the narrow allowance of the cup.
@@ -138,14 +152,31 @@ class CupMaker {
            outer = 0;  // arc lengths: down the cup line from the top edge, down the princess seam
   };
 
+  // The line the inner cup ends along towards the centre, from the upper edge down: the cup line, or, where the cups
+  // touch, the centre front.
+  struct InnerEnd {
+    Path path;
+    Anchor at(double along) const {
+      return use.reversed ? Anchor{use.edge, path.length() - along, {}} : Anchor{use.edge, along, {}};
+    }
+    EdgeUse use;
+  };
+  InnerEnd innerEnd() const {
+    for (const Edge& e : pattern_.pieces[place("cup-inner")].edges)
+      if (e.role == kBetweenCups) return {e.path.reversed(), {e.id, true}};  // it runs up
+    const SeamSide& side = pattern_.seam("cup-1")->b;
+    return {pattern_.sidePath(side), side.chain.front()};
+  }
+
   std::optional<Problem> divideCup(const std::string& id, const Across& at, PieceName innerName, PieceName outerName) {
     innerName.part = outerName.part = id == "band" ? Part::CupBand : Part::Cup;
     const size_t inner = place("cup-inner"), outer = place("cup-outer");
     const Seam& princess = *pattern_.seam("princess-cup");
-    const Seam &in = *pattern_.seam("cup-1"), &out = outerEnd();
+    const InnerEnd in = innerEnd();
+    const Seam& out = outerEnd();
     const double middleB = onOther(princess, at.middle);
     const double outerLength = pattern_.sidePath(out.b).length();
-    if (at.inner >= pattern_.sidePath(in.b).length() - 5 || at.outer >= outerLength - 5 ||
+    if (at.inner >= in.path.length() - 5 || at.outer >= outerLength - 5 ||
         at.middle >= pattern_.sidePath(princess.a).length() - 5)
       return Problem{
           "Cup",
@@ -157,8 +188,7 @@ class CupMaker {
                       EdgeRole::Seam,
                       rules_.length(key::kAllowanceCup),
                       {}};
-    line.through.push_back(across(inner, pattern_.placeOnSide(in.b, at.inner),
-                                  pattern_.placeOnSide(princess.a, at.middle),
+    line.through.push_back(across(inner, in.at(at.inner), pattern_.placeOnSide(princess.a, at.middle),
                                   pattern_.sidePath(princess.a).tangentAt(at.middle), false));
     line.through.push_back(across(outer, pattern_.placeOnSide(princess.b, middleB),
                                   pattern_.placeOnSide(out.b, outerLength - at.outer),
@@ -226,8 +256,15 @@ class CupMaker {
         if (n.id == level::kBust) return fromTop ? n.b : pattern_.sidePath(seam.b).length() - n.b;
       return pattern_.sidePath(seam.b).length() / 2;
     };
-    at.inner = bustOn(*pattern_.seam("cup-1"), true) - rules_.length(key::kCupCrossCentre);
-    at.outer = bustOn(outerEnd(), false) + rules_.length(key::kCupCrossSide);
+    // Below the bust line, at either end.
+    const bool upper = kind_ == CupKind::Upper;
+    const double centre = upper ? rules_.length(key::kCupUpperCentre) : -rules_.length(key::kCupCrossCentre),
+                 side = upper ? -rules_.length(key::kCupUpperSide) : rules_.length(key::kCupCrossSide);
+    const InnerEnd in = innerEnd();
+    const double bust = block_.levels.at(level::kBust).front;
+    const auto met = in.path.crossings({0, bust}, {1, 0});
+    at.inner = (in.use.edge == "cup-1" || met.empty() ? bustOn(*pattern_.seam("cup-1"), true) : met.front()) + centre;
+    at.outer = bustOn(outerEnd(), false) + side;
     return at;
   }
 
@@ -286,6 +323,7 @@ class CupMaker {
 
   Pattern& pattern_;
   const Block& block_;
+  const Body& body_;
   const Rules& rules_;
   const CupKind kind_;
   std::map<std::string, Message> lineNames_;  // of the lines that were cut, by id
@@ -295,8 +333,8 @@ class CupMaker {
 
 bool hasCutCup(const Rules& rules) { return rules.option(key::kCupKind) != CupKind::Princess; }
 
-std::optional<Problem> setCutCup(Pattern& pattern, const Block& block, const Rules& rules) {
-  return hasCutCup(rules) ? CupMaker(pattern, block, rules).make() : std::nullopt;
+std::optional<Problem> setCutCup(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
+  return hasCutCup(rules) ? CupMaker(pattern, block, body, rules).make() : std::nullopt;
 }
 
 }  // namespace armure

@@ -6,6 +6,7 @@
 #include <stdexcept>
 
 #include "operations/crossing.h"
+#include "parts/cups/cup_line.h"
 #include "parts/cups/rules.h"
 #include "pattern/outline_parts.h"
 
@@ -143,7 +144,8 @@ class Gatherer {
       const Piece& p = pattern_.pieces[place(id)];
       const auto tops = std::ranges::count_if(p.edges, [](const Edge& e) { return e.role == EdgeRole::Top; });
       return tops == 1 && std::ranges::all_of(p.edges, [](const Edge& e) {
-               return e.role == EdgeRole::Top || e.role == EdgeRole::Seam || e.role == EdgeRole::Cup;
+               return e.role == EdgeRole::Top || e.role == EdgeRole::Seam || e.role == EdgeRole::Cup ||
+                      e.role == kBetweenCups;
              });
     });
   }
@@ -216,6 +218,8 @@ class Gatherer {
     }
     cup.edges.push_back({"cup-2", EdgeRole::Cup, allowance, lower.sub(0, pl)});
     cup.edges.push_back({"cup-1", EdgeRole::Cup, allowance, lower.sub(pl, lower.length())});
+    for (const Edge& e : pattern_.pieces[inner_].edges)
+      if (e.role == kBetweenCups) cup.edges.push_back(e);
     const auto meet = [&](size_t a, size_t b) {
       cup.edges[b].path = withEnds(cup.edges[b].path, cup.edges[a].path.end(), cup.edges[b].path.end());
     };

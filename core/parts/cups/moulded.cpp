@@ -66,11 +66,32 @@ SphericalCap capWithArc(double arc, double baseRadius) {
 
 bool isMoulded(const Rules& rules) { return rules.option(key::kCupKind) == CupKind::Moulded; }
 
-MouldedCup mouldedCup(const Body& body, const Rules& rules) {
+double ownRim(const Rules& rules) {
+  const bool measured =
+      isMoulded(rules) && rules.option(key::kMouldFrom) == MouldFrom::Own && !rules.isDefault(key::kMouldRim);
+  return measured ? rules.length(key::kMouldRim) : 0;
+}
+
+namespace {
+
+// The figures of a cup that lies on the table; its wire as long as on ours.
+MouldedSize ownCup(const Rules& rules) {
+  constexpr double kWire = 200.0 / 180 * pi;
+  const double width = rules.length(key::kMouldWidth), depth = rules.length(key::kMouldDepth);
+  return {0, width, depth, kWire * width / 2, SphericalCap{width / 2, depth}.volume() / 1000};
+}
+
+MouldedSize sizeFor(const Body& body, const Rules& rules) {
+  if (rules.option(key::kMouldFrom) == MouldFrom::Own) return ownCup(rules);
   const double wanted = (body.mm(id::kBust) + rules.length(key::kMouldOffset)) / 10;
-  const auto size =
-      std::find_if(kSizes.begin(), kSizes.end() - 1, [&](const MouldedSize& s) { return s.bustGirthCm >= wanted; });
-  MouldedCup cup{*size, {size->baseWidth / 2, size->depth}, {}};
+  return *std::find_if(kSizes.begin(), kSizes.end() - 1, [&](const MouldedSize& s) { return s.bustGirthCm >= wanted; });
+}
+
+}  // namespace
+
+MouldedCup mouldedCup(const Body& body, const Rules& rules) {
+  const MouldedSize size = sizeFor(body, rules);
+  MouldedCup cup{size, {size.baseWidth / 2, size.depth}, {}};
   // The dart reaches part of the way up: the rim loses its width, the arc over the apex stays.
   const double taken =
       rules.length(key::kMouldDartWide) * std::min(1.0, rules.length(key::kMouldDartLong) / (cup.asBought.arc() / 2));

@@ -43,7 +43,8 @@ struct SphericalCap {
 // arc longer than pi baseRadius.
 SphericalCap capWithArc(double arc, double baseRadius);
 
-// The cup an order takes: the smallest size not below the client's bust and the offset, the dart pinched.
+// The cup an order takes, the dart pinched: the smallest size not below the client's bust and the offset; or the
+// maker's own, as measured on it, which has no size (bustGirthCm is 0).
 struct MouldedCup {
   MouldedSize size;
   SphericalCap asBought, pinched;
@@ -51,6 +52,9 @@ struct MouldedCup {
 MouldedCup mouldedCup(const Body& body, const Rules& rules);
 
 bool isMoulded(const Rules& rules);
+
+// The rim of the maker's own cup where it is sewn in, mm; 0 where it was not measured.
+double ownRim(const Rules& rules);
 
 // The client measured again over the cup: the bust girth as a tape laid round body and cups, and the heights from the
 // underbust down, longer in front by what the way over the cup is longer than over the breast. Each of these facts

@@ -12,12 +12,14 @@
 
 namespace armure {
 
-enum class CupKind { Princess, Two, Three, Cross, Four, Gathered, Moulded, Whole };
+enum class CupKind { Princess, Two, Three, Cross, Four, Gathered, Moulded, Whole, Upper };
 inline constexpr std::array kCups{
     row::of(CupKind::Princess, "princess", "in the seam", "the shaped princess line alone, rounded at the bust point"),
     row::of(CupKind::Two, "two", "cut, two pieces",
             "inner and outer cup, joined by the princess seam, set into a frame"),
     row::of(CupKind::Three, "three", "cut, three pieces", "an upper band in one piece over an inner and an outer cup"),
+    row::of(CupKind::Upper, "upper", "cut, upper in one",
+            "an upper cup in one piece, cut off across the bust point, over an inner and an outer lower one"),
     row::of(CupKind::Cross, "cross", "cut, cross seam",
             "an upper and a lower cup, joined by a seam across the bust point"),
     row::of(CupKind::Four, "four", "cut, four pieces",
@@ -28,6 +30,37 @@ inline constexpr std::array kCups{
             "the whole cup from the cup line to the upper edge, slashed, spread and gathered; no band"),
     row::of(CupKind::Moulded, "moulded", "over a ready-made cup",
             "cloth on the bias over a moulded cup, what is too much taken up in a dart"),
+};
+
+// What lies between both cups at the centre front.
+enum class CupCentre { Bridge, Touching };
+inline constexpr std::array kCupCentres{
+    row::of(CupCentre::Bridge, "bridge", "a bridge", "a strip of the frame runs up between the cups"),
+    row::of(CupCentre::Touching, "touching", "the cups touch",
+            "sewn to each other at the centre front; the frame begins below them"),
+};
+
+// How wide the outer cup is laid on the bust line.
+enum class OuterCup { Inner, HalfSpan, Span };
+inline constexpr std::array kOuterCups{
+    row::of(OuterCup::Inner, "inner", "as the inner cup", "from the bust point out, as far as the bridge is from it"),
+    row::of(OuterCup::HalfSpan, "half-span", "half the span", "another half span beyond the bust point"),
+    row::of(OuterCup::Span, "span", "the rest of the span", "both together as wide as the bust span"),
+};
+
+// What the widths of a cut cup are taken from.
+enum class CupSizedBy { Draft, Radii };
+inline constexpr std::array kCupSizes{
+    row::of(CupSizedBy::Draft, "draft", "the draft", "half the span less the bridge, and by that rule out to the side"),
+    row::of(CupSizedBy::Radii, "radii", "the cup radii",
+            "as measured over the breast from the bust point, in to the centre and out to the side"),
+};
+
+// Where the figures of a ready-made cup come from.
+enum class MouldFrom { Size, Own };
+inline constexpr std::array kMoulds{
+    row::of(MouldFrom::Size, "size", "its size", "from a table of sizes by bust girth"),
+    row::of(MouldFrom::Own, "own", "measured on it", "a cup that lies on the table: width, depth and rim as they are"),
 };
 
 enum class CupFrame { Seams, OnePiece };
@@ -67,19 +100,30 @@ inline constexpr std::array kBreasts{
 namespace key {
 inline constexpr OptionKey<BreastShape> kBreastShape{"breast.shape"};
 inline constexpr OptionKey<CupKind> kCupKind{"cup.kind"};
+inline constexpr OptionKey<CupCentre> kCupCentre{"cup.centre"};
 inline constexpr LengthKey kCupBridge{"cup.bridge"};
+inline constexpr LengthKey kCupBridgeWider{"cup.bridge_wider"};
+inline constexpr LengthKey kCupRise{"cup.rise"};
+inline constexpr OptionKey<CupSizedBy> kCupSized{"cup.sized"};
+inline constexpr OptionKey<OuterCup> kCupOuter{"cup.outer"};
 inline constexpr LengthKey kCupOuterExtra{"cup.outer_extra"};
 inline constexpr LengthKey kCupSide{"cup.side"};
 inline constexpr LengthKey kCupBandSide{"cup.band_side"};
 inline constexpr LengthKey kCupBandMiddle{"cup.band_middle"};
 inline constexpr LengthKey kCupCrossCentre{"cup.cross_centre"};
 inline constexpr LengthKey kCupCrossSide{"cup.cross_side"};
+inline constexpr LengthKey kCupUpperCentre{"cup.upper_centre"};
+inline constexpr LengthKey kCupUpperSide{"cup.upper_side"};
 inline constexpr OptionKey<CupFrame> kCupFrame{"cup.frame"};
 inline constexpr OptionKey<GatherSpread> kGatherSpread{"gather.spread"};
 inline constexpr OptionKey<GatheredInto> kGatherTo{"gather.to"};
 inline constexpr LengthKey kGatherStrip{"gather.strip"};
 inline constexpr LengthKey kGatherGap{"gather.gap"};
 inline constexpr LengthKey kGatherDip{"gather.dip"};
+inline constexpr OptionKey<MouldFrom> kMouldFrom{"mould.from"};
+inline constexpr LengthKey kMouldWidth{"mould.width"};
+inline constexpr LengthKey kMouldDepth{"mould.depth"};
+inline constexpr LengthKey kMouldRim{"mould.rim"};
 inline constexpr LengthKey kMouldOffset{"mould.offset"};
 inline constexpr LengthKey kMouldDartWide{"mould.dart_wide"};
 inline constexpr LengthKey kMouldDartLong{"mould.dart_long"};
@@ -91,17 +135,37 @@ inline constexpr ShareKey kDialCentre{"dial.centre"};
 inline constexpr ShareKey kDialTop{"dial.top"};
 }  // namespace key
 
-inline constexpr Condition kIsCut = row::when(
-    key::kCupKind,
-    {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered, CupKind::Moulded, CupKind::Whole});
+inline constexpr Condition kIsCut =
+    row::when(key::kCupKind, {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered,
+                              CupKind::Moulded, CupKind::Whole, CupKind::Upper});
+inline constexpr Condition kHasBridge = row::when(key::kCupCentre, {CupCentre::Bridge});
 
 inline constexpr std::array kCupRules{
     row::option(key::kCupKind, "Cups", "Cup", "The bust is housed", kCups,
                 "in the princess seam, or in pieces of its own"),
-    row::onlyWhen({kIsCut}, row::length(key::kCupBridge, "Cups", "Cup", "Bridge, from the centre", 0.375, 0.125, 1.5,
-                                        "the cup line stays 1/4 to 1/2 in from the centre front")),
-    row::onlyWhen({kIsCut}, row::length(key::kCupOuterExtra, "Cups", "Cup", "Outer cup wider by", 0, 0, 0.5, 0, 1.5,
-                                        "beside the bust point, as wide as the inner one; 1/2 in more on a full bust")),
+    row::onlyWhen({kIsCut}, row::option(key::kCupCentre, "Cups", "Cup", "Between the cups", kCupCentres,
+                                        "what lies at the centre front")),
+    row::andWhen(
+        kIsCut,
+        row::onlyWhen({kHasBridge}, row::length(key::kCupBridge, "Cups", "Cup", "Bridge, from the centre", 0.375, 0.125,
+                                                1.5, "the cup line stays 1/4 to 1/2 in from the centre front"))),
+    row::andWhen(kIsCut, row::onlyWhen({kHasBridge},
+                                       row::length(key::kCupBridgeWider, "Cups", "Cup", "Bridge, wider above by", 0, 0,
+                                                   2, "nothing; 1/4 in, from 1/4 below to 1/2 at the upper edge"))),
+    row::andWhen(kIsCut,
+                 row::onlyWhen({row::when(key::kCupCentre, {CupCentre::Touching})},
+                               row::length(key::kCupRise, "Cups", "Cup", "Frame above the underbust, at the centre", 1,
+                                           0.25, 2, "1 in above it, curved down to it under the bust point"))),
+    row::onlyWhen({kIsCut}, row::option(key::kCupSized, "Cups", "Cup", "As wide as", kCupSizes,
+                                        "what the cup is sized by, in to the centre and out to the side")),
+    row::andWhen(kIsCut, row::onlyWhen({row::when(key::kCupSized, {CupSizedBy::Draft})},
+                                       row::option(key::kCupOuter, "Cups", "Cup", "Outer cup, wide", kOuterCups,
+                                                   "beside the bust point, before anything is added"))),
+    row::andWhen(
+        kIsCut,
+        row::onlyWhen({row::when(key::kCupSized, {CupSizedBy::Draft})},
+                      row::length(key::kCupOuterExtra, "Cups", "Cup", "Outer cup wider by", 0, 0, 0.5, 0, 1.5,
+                                  "beside the bust point, as wide as the inner one; 1/2 in more on a full bust"))),
     row::onlyWhen({kIsCut}, row::length(key::kCupSide, "Cups", "Cup", "Ends in from the side", 1.5, 0.75, 4,
                                         "1 1/2 in in from the armhole, on the top edge")),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Three, CupKind::Gathered})},
@@ -116,6 +180,12 @@ inline constexpr std::array kCupRules{
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Cross, CupKind::Four})},
                   row::length(key::kCupCrossSide, "Cups", "Cross seam", "Below the bust line, at the side", 0.5, -0.5,
                               1.5, "1/2 in below it at the side")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Upper})},
+                  row::length(key::kCupUpperCentre, "Cups", "Cross seam", "Below the bust line, centre", 0.5, -0.5, 1.5,
+                              "1/2 in below it at the centre")),
+    row::onlyWhen({row::when(key::kCupKind, {CupKind::Upper})},
+                  row::length(key::kCupUpperSide, "Cups", "Cross seam", "Above the bust line, side", 0.5, -0.5, 1.5,
+                              "1/2 in above it at the side")),
     row::onlyWhen({kIsCut}, row::option(key::kCupFrame, "Cups", "Frame", "The frame below", kFrames, "under the cup")),
     row::onlyWhen(
         {row::when(key::kCupKind, {CupKind::Gathered, CupKind::Whole})},
@@ -133,8 +203,25 @@ inline constexpr std::array kCupRules{
                   row::length(key::kGatherDip, "Cups", "Gathers", "Dip at the top, towards the centre", 0.25, 0, 1,
                               "the spread piece's top may dip, so that the gathers fall inwards")),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
-                  row::length(key::kMouldOffset, "Cups", "Moulded cup", "Chosen above the bust by", 3, 3.5, 4, 0, 6,
-                              "sized by bust girth, 3 to 4 in above the client's")),
+                  row::option(key::kMouldFrom, "Cups", "Moulded cup", "Its figures are", kMoulds,
+                              "of a size that is bought, or of a cup at hand")),
+    row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
+                 row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                               row::length(key::kMouldWidth, "Cups", "Moulded cup", "Its base, wide", 5, 5.25, 6, 3, 9,
+                                           "across the rim, through the middle"))),
+    row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
+                 row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                               row::length(key::kMouldDepth, "Cups", "Moulded cup", "It stands out", 1.25, 1.5, 2, 0.5,
+                                           4.5, "from the table to the apex, rim down"))),
+    row::andWhen(
+        row::when(key::kCupKind, {CupKind::Moulded}),
+        row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                      row::measured(row::length(key::kMouldRim, "Cups", "Moulded cup", "Its sewn rim, long", 9, 9, 9, 4,
+                                                24, "where it is sewn in, measured along the rim with a tape")))),
+    row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
+                 row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Size})},
+                               row::length(key::kMouldOffset, "Cups", "Moulded cup", "Chosen above the bust by", 3, 3.5,
+                                           4, 0, 6, "sized by bust girth, 3 to 4 in above the client's"))),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Moulded})},
                   row::length(key::kMouldDartWide, "Cups", "Moulded cup", "Dart pinched in it, wide", 1, 0, 1.5,
                               "1 in at its lower edge, to deepen it")),

@@ -15,6 +15,7 @@ void addCoverHandles(Handles& h) {
       h.addAt(stage, key::kNeckDepthFront, h.places().onAny(kUpperFronts, "neck", 0), way::kDown);
       h.addAt(stage, key::kNeckWidth, h.places().onAny(kUpperFronts, "neck", 1), way::kOut);
     }
+    h.add(key::kNeckLowered, h.places().onAny(kUpperFronts, "shoulder", 0.5), way::kDown);
     h.add(key::kHalterWidth, h.places().onAny(kUpperFronts, "shoulder", 1), way::kOut);
   }
   h.add(key::kCoverStrapWidth, h.places().onAny(kStrapFronts, "shoulder", 0), way::kIn);
@@ -40,9 +41,11 @@ void addEdgeHandles(Handles& h) {
   const BackShape back = h.rules().option(key::kBackShape);
   if (cover != CoverKind::Covered || yokeBack || back == BackShape::Scoop || back == BackShape::V)
     h.add(key::kBackSlope, at.end("back-1", yokeBack ? EdgeRole::Yoke : EdgeRole::Top, false), way::kDown);
+  h.add(key::kHemBack, at.end("back-1", EdgeRole::Hem, true), way::kUp);
   h.add(key::kHemDip, at.end("front-1", EdgeRole::Hem, false), way::kDown);
   h.add(key::kHemLength, at.end("front-1", EdgeRole::Hem, false), way::kDown);
   h.add(key::kHemLength, at.end("back-1", EdgeRole::Hem, true), way::kDown);
+  h.add(key::kHemAboveWaist, at.end("front-1", EdgeRole::Hem, false), way::kUp);
   h.add(key::kHemRaise, at.side(false), way::kUp);
 }
 

@@ -28,12 +28,15 @@ inline constexpr std::array kCoverBacks{
     row::of(CoverBack::Closed, "closed", "up to the neck", "the back is cut up to the neck, whatever the front does"),
 };
 
-enum class NeckShape { Round, V, Square };
+enum class NeckShape { Round, V, Square, Edge };
 inline constexpr std::array kNecks{
     row::of(NeckShape::Round, "round", "round", "a quarter of an ellipse"),
     row::of(NeckShape::V, "v", "in a V", "straight from the shoulder to the centre"),
     row::of(NeckShape::Square, "square", "square", "level, then straight up to the shoulder"),
+    row::of(NeckShape::Edge, "edge", "along the upper edge",
+            "the upper edge stays open as far as over the cup, then it rises to the shoulder"),
 };
+inline constexpr std::array kBackNecks{kNecks[0], kNecks[1], kNecks[2]};
 
 enum class TopShape { Straight, Sweetheart, PlungeV, PlungeU };
 inline constexpr std::array kTops{
@@ -45,13 +48,14 @@ inline constexpr std::array kTops{
             "open at the centre front to below the underbust, round at the bottom"),
 };
 
-enum class TopFrom { Chest, Bust, Mirrored, Shoulder };
+enum class TopFrom { Chest, Bust, Mirrored, Shoulder, Cup };
 inline constexpr std::array kTopFroms{
     row::of(TopFrom::Chest, "chest", "by the chest line", "a distance above it"),
     row::of(TopFrom::Bust, "bust", "by the bust point", "a distance above it"),
     row::of(TopFrom::Mirrored, "mirrored", "as the underbust",
             "as far above the bust point as the underbust lies below it"),
     row::of(TopFrom::Shoulder, "shoulder", "by the shoulder line", "a distance below it"),
+    row::of(TopFrom::Cup, "cup", "by the upper cup radius", "as far above the bust point as was measured there"),
 };
 
 enum class BackShape { Slope, Straight, Scoop, V };
@@ -62,12 +66,13 @@ inline constexpr std::array kBacks{
     row::of(BackShape::V, "v", "in a V", "straight to a point at the centre back"),
 };
 
-enum class HemAt { Below, Waist, WaistPoint };
+enum class HemAt { Below, Waist, WaistPoint, Above };
 inline constexpr std::array kHemEnds{
     row::of(HemAt::Below, "below", "below the waist", "at the hem, over the hip or above it"),
     row::of(HemAt::Waist, "waist", "at the waist", "level; no hip is needed"),
     row::of(HemAt::WaistPoint, "waist-point", "in a point",
             "at the waist, but in a point below it at the centre front, rising to it at the side; no hip is needed"),
+    row::of(HemAt::Above, "above", "above the waist", "cropped between underbust and waist; no hip is needed"),
 };
 
 enum class HemShape { Straight, Raised, Dipped };
@@ -83,6 +88,9 @@ inline constexpr LengthKey kCoverDart{"cover.dart"};
 inline constexpr OptionKey<CoverBack> kCoverBack{"cover.back"};
 inline constexpr LengthKey kCoverNarrow{"cover.narrow"};
 inline constexpr OptionKey<NeckShape> kNeckShape{"neck.shape"};
+inline constexpr OptionKey<NeckShape> kNeckShapeBack{"neck.shape_back"};
+inline constexpr LengthKey kNeckLowered{"neck.lowered"};
+inline constexpr LengthKey kNeckOpen{"neck.open"};
 inline constexpr LengthKey kCoverStrapWidth{"cover.strap_width"};
 inline constexpr LengthKey kCoverStrapFrom{"cover.strap_from"};
 inline constexpr LengthKey kHalterWidth{"halter.width"};
@@ -104,6 +112,8 @@ inline constexpr OptionKey<HemShape> kHemShape{"hem.shape"};
 inline constexpr LengthKey kHemLength{"hem.length"};
 inline constexpr LengthKey kHemRaise{"hem.raise"};
 inline constexpr LengthKey kHemDip{"hem.dip"};
+inline constexpr LengthKey kHemBack{"hem.back"};
+inline constexpr LengthKey kHemAboveWaist{"hem.above_waist"};
 }  // namespace key
 
 inline constexpr Condition kIsOverShoulder =
@@ -119,11 +129,23 @@ inline constexpr std::array kCoverRules{
                   row::option(key::kCoverBack, "Lines", "Shoulders", "The back", kCoverBacks,
                               "how far up the back goes where the front rises to straps")),
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered})},
-                  row::length(key::kCoverNarrow, "Lines", "Shoulders", "Shoulder narrowed by", 0, 0, 4,
-                              "nothing; 1 in without sleeves, more for a strap that lies beside the neck")),
+                  row::length(key::kCoverNarrow, "Lines", "Shoulders", "Shoulder narrowed by", 0, -1.5, 4,
+                              "nothing; 1 in without sleeves, more for a strap beside the neck; -1/2 in dropped")),
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered, CoverKind::Halter})},
                   row::option(key::kNeckShape, "Lines", "Shoulders", "Neckline", kNecks,
-                              "in front; behind it follows the back edge")),
+                              "in front; behind it has its own, or follows the back edge")),
+    row::andWhen(row::when(key::kCoverKind, {CoverKind::Covered}),
+                 row::onlyWhen({row::when(key::kNeckShape, {NeckShape::Edge})},
+                               row::length(key::kNeckOpen, "Lines", "Shoulders", "Open beyond the princess line by",
+                                           0.75, 0.5, 3, "3/4 in, so that the rise begins over the cup"))),
+    row::andWhen(row::when(key::kBackShape, {BackShape::Slope, BackShape::Straight}),
+                 row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Covered}),
+                                row::when(key::kCoverBack, {CoverBack::Closed})},
+                               row::option(key::kNeckShapeBack, "Lines", "Shoulders", "Neckline behind", kBackNecks,
+                                           "as deep as the neck behind"))),
+    row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Straps, CoverKind::Halter})},
+                  row::length(key::kNeckLowered, "Lines", "Shoulders", "Neck end of the shoulder lowered by", 0, 0, 1,
+                              "nothing; 1/2 in tightens an edge that rises to the shoulder")),
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Straps})},
                   row::length(key::kCoverStrapWidth, "Lines", "Shoulders", "Strap, wide at the shoulder", 1.75, 0.75, 4,
                               "1 to 1 3/4 in")),
@@ -180,6 +202,12 @@ inline constexpr std::array kHemRules{
     row::onlyWhen({row::when(key::kHemShape, {HemShape::Dipped}), row::when(key::kHemAt, {HemAt::WaistPoint})},
                   row::length(key::kHemDip, "Lines", "Hem", "Point below the hem", 1, 0.25, 6,
                               "1/2 to 2 in at the centre front")),
+    row::onlyWhen({row::when(key::kHemAt, {HemAt::Below})},
+                  row::length(key::kHemBack, "Lines", "Hem", "Centre back raised by", 0, -4, 3,
+                              "nothing; 1/2 in because the front is longer; less than nothing is a tail")),
+    row::onlyWhen({row::when(key::kHemAt, {HemAt::Above})},
+                  row::length(key::kHemAboveWaist, "Lines", "Hem", "Above the waist by", 1.5, 0.5, 5,
+                              "1 to 2 in; below the underbust")),
 };
 
 }  // namespace armure

@@ -118,17 +118,17 @@ StyleLine topEdge(const Block& block, const Rules& rules) {
 namespace {
 
 // A lower edge at these depths, raised towards the side, with a point below it at the centre front: deepest there, run
-// out in a curve before the side.
-StyleLine lowerLine(const Block& block, double atFront, double atBack, double raise, double dip) {
+// out in a curve before the side. Behind it rises, or falls, evenly eased from the side to the centre back.
+StyleLine lowerLine(const Block& block, double atFront, double atBack, double raise, double dip, double backRaise) {
   const Boundaries at(block);
   const auto x = around(block);
   const double front = x[at.side()], back = x[at.centreBack()] - x[at.side()];
   StyleLine line;
   for (size_t i = 0; i < at.count(); ++i)
-    line.depth.push_back(at.onBack(i) ? atBack - raise * smoothstep(1 - (x[i] - front) / back)
+    line.depth.push_back(at.onBack(i) ? atBack - backRaise - (raise - backRaise) * smoothstep(1 - (x[i] - front) / back)
                                       : atFront - raise * smoothstep(x[i] / front));
   line.depth[at.side()] = atFront - raise;
-  line.depth[at.centreBack()] = atBack;
+  line.depth[at.centreBack()] = atBack - backRaise;
   line.sideDepthOnBack = atBack - raise;
   for (size_t i = 0; i < at.side(); ++i) {
     const double out = 1 - x[i] / front;
@@ -145,14 +145,16 @@ StyleLine hemLine(const Block& block, const Rules& rules) {
   const bool isLevel = hasSkirt(rules) || rules.option(key::kHemShape) == HemShape::Straight;
   const bool dipped = !isLevel && rules.option(key::kHemShape) == HemShape::Dipped;
   return lowerLine(block, hem.front, hem.back, isLevel ? 0 : rules.length(key::kHemRaise),
-                   dipped ? rules.length(key::kHemDip) : 0);
+                   dipped ? rules.length(key::kHemDip) : 0, hasSkirt(rules) ? 0 : rules.length(key::kHemBack));
 }
 
 StyleLine endLine(const Block& block, const Rules& rules) {
   if (goesBelowWaist(rules)) return hemLine(block, rules);
   const Level& waist = block.levels.at(level::kWaist);
-  const bool pointed = rules.option(key::kHemAt) == HemAt::WaistPoint;
-  return lowerLine(block, waist.front, waist.back, 0, pointed ? rules.length(key::kHemDip) : 0);
+  const HemAt at = rules.option(key::kHemAt);
+  const double above = at == HemAt::Above ? rules.length(key::kHemAboveWaist) : 0;
+  return lowerLine(block, waist.front - above, waist.back - above, 0,
+                   at == HemAt::WaistPoint ? rules.length(key::kHemDip) : 0, 0);
 }
 
 }  // namespace armure

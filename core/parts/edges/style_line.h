@@ -48,7 +48,8 @@ bool hasPlunge(const Rules& rules);
 //   v          straight to a point at the centre back
 StyleLine topEdge(const Block& block, const Rules& rules);
 
-// Hem: straight, or raised at the side, the same on front and back, level at the centres and the side.
+// Hem: straight, or raised at the side, the same on front and back, level at the centres and the side; the centre back
+// raised or let down by its own.
 StyleLine hemLine(const Block& block, const Rules& rules);
 
 // Where the garment ends: the hem, or the waist, level or with its point.

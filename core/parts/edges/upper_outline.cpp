@@ -11,8 +11,10 @@
 namespace armure {
 namespace {
 
-constexpr double kQuarter = 0.55;    // handle of a quarter circle
-constexpr double kLeastHollow = 30;  // mm: an armhole is cut in this far from the side at least
+constexpr double kQuarter = 0.55;     // handle of a quarter circle
+constexpr double kBesideLine = 10;    // mm: an edge that rises beyond the princess line ends so far beside its end
+constexpr double kRiseOfHalter = 12;  // mm beyond the princess line where the edge leaves it upwards
+constexpr double kLeastHollow = 30;   // mm: an armhole is cut in this far from the side at least
 
 double takenBefore(const HalfBlock& half, size_t lines, double y) {
   double taken = 0;
@@ -32,7 +34,7 @@ class OutlineMaker {
 
   UpperOutline make() const {
     const auto kind = rules_.option(key::kCoverKind);
-    const auto [inner, outer] = shoulderEnds(kind);
+    const auto [inner, outer] = lowered(shoulderEnds(kind));
     const bool rises = kind == CoverKind::Straps && (front_ || rules_.option(key::kCoverBack) == CoverBack::AsInFront);
     const Path neck = rises ? strapNeck(inner) : (front_ ? frontNeck(inner) : backNeck(inner));
     return {{UpperPart::Neck, neck},
@@ -51,11 +53,27 @@ class OutlineMaker {
                    wide = std::min(rules_.length(key::kHalterWidth), 0.5 * whole);
       return {neckPoint_ + from * out, neckPoint_ + (from + wide) * out};
     }
-    const double narrower = std::min(rules_.length(key::kCoverNarrow), 0.8 * whole);
-    return {neckPoint_, shoulderPoint_ - narrower * out};
+    const double narrower = std::min(rules_.length(key::kCoverNarrow), 0.8 * whole);  // dropped where negative
+    const Vec2 end = shoulderPoint_ - narrower * out;
+    if (rules_.option(key::kNeckShape) == NeckShape::Edge)  // beyond the end of the princess line
+      return {lerp(neckPoint_, end, 0.5) + kBesideLine * out, end};
+    return {neckPoint_, end};
+  }
+
+  // In front the neck end may be lowered, the shoulder turned about its outer end so that it keeps its length.
+  std::pair<Vec2, Vec2> lowered(std::pair<Vec2, Vec2> ends) const {
+    const bool rises = rules_.option(key::kCoverKind) != CoverKind::Covered;
+    const double by = front_ && rises ? rules_.length(key::kNeckLowered) : 0;
+    if (by <= 0) return ends;
+    const auto& [inner, outer] = ends;
+    const double length = distance(inner, outer), fall = std::clamp(inner.y + by - outer.y, -length, length);
+    return {outer + Vec2{-std::sqrt(length * length - fall * fall), fall}, outer};
   }
 
   Path frontNeck(Vec2 end) const {
+    if (rules_.option(key::kNeckShape) == NeckShape::Edge)
+      return rising(
+          end, rules_.option(key::kCoverKind) == CoverKind::Covered ? rules_.length(key::kNeckOpen) : kRiseOfHalter);
     return neckOf(rules_.option(key::kNeckShape), rules_.length(key::kNeckDepthFront), end);
   }
 
@@ -63,9 +81,17 @@ class OutlineMaker {
     const auto back = rules_.option(key::kBackShape);
     const bool low =
         (back == BackShape::Scoop || back == BackShape::V) && rules_.option(key::kYokeBack) == YokeKind::None;
-    if (!low) return neckOf(NeckShape::Round, rules_.length(key::kNeckDepthBack), end);
+    const NeckShape shape = rules_.option(key::kNeckShapeBack);
+    if (!low && shape == NeckShape::V) return easedV(rules_.length(key::kNeckDepthBack), end);
+    if (!low) return neckOf(shape, rules_.length(key::kNeckDepthBack), end);
     const double depth = block_.levels.at(level::kChest).back + rules_.length(key::kBackSlope);
     return neckOf(back == BackShape::V ? NeckShape::V : NeckShape::Round, depth, end);
+  }
+
+  // A V that comes up to the shoulder upright, so that a shallow one runs on over it into the front without a corner.
+  static Path easedV(double depth, Vec2 end) {
+    const Vec2 centre{0, std::max(depth, end.y + 5)}, chord = end - centre;
+    return Path(Cubic{centre, centre + 0.4 * chord, end + Vec2{0, 0.3 * (centre.y - end.y)}, end});
   }
 
   // From the centre at a depth to the end of the shoulder.
@@ -85,18 +111,31 @@ class OutlineMaker {
     if (!front_) {
       const Vec2 centre{0, std::max(top.depth[at.centreBack()], end.y + 40)};
       const Vec2 chord = end - centre;
-      if (rules_.option(key::kBackShape) == BackShape::V)
-        return Path(Cubic{centre, centre + 0.4 * chord, end + Vec2{0, 0.3 * (centre.y - end.y)}, end});
+      if (rules_.option(key::kBackShape) == BackShape::V) return easedV(centre.y, end);
       return Path(Cubic{centre, centre + Vec2{0.6 * chord.x, 0}, end + Vec2{0, 0.55 * (centre.y - end.y)}, end});
     }
-    const double crestX = half_.lines.front().toCentreX(top.depth[1]);
-    const Vec2 centre{0, top.depth[0]}, crest{crestX, top.depth[1]};
-    const Vec2 rise{std::max(riseX(crest.y), crest.x + 4), crest.y};
-    const double third = crest.x / 3;
-    Path path(Cubic{centre, centre + Vec2{third, third * top.slope[0]}, crest - Vec2{third, 0}, crest});
-    path = path + Path::line(crest, rise);
+    const Vec2 crest = crestOf(top), rise{std::max(riseX(crest.y), crest.x + 4), crest.y};
     const double fall = rise.y - end.y;
-    return path + Path(Cubic{rise, rise + Vec2{0.95 * (end.x - rise.x), 0}, end + Vec2{0, 0.35 * fall}, end});
+    return toCrest(top) + Path::line(crest, rise) +
+           Path(Cubic{rise, rise + Vec2{0.95 * (end.x - rise.x), 0}, end + Vec2{0, 0.35 * fall}, end});
+  }
+
+  // The upper edge of the style where it crosses the princess line, that closed.
+  Vec2 crestOf(const StyleLine& top) const { return {half_.lines.front().toCentreX(top.depth[1]), top.depth[1]}; }
+
+  Path toCrest(const StyleLine& top) const {
+    const Vec2 centre{0, top.depth[0]}, crest = crestOf(top);
+    const double third = crest.x / 3;
+    return Path(Cubic{centre, centre + Vec2{third, third * top.slope[0]}, crest - Vec2{third, 0}, crest});
+  }
+
+  // Along the upper edge to a little beyond the princess line, and from there up to the shoulder in one curve.
+  Path rising(Vec2 end, double beyond) const {
+    const StyleLine top = topEdge(block_, rules_);
+    const Vec2 crest = crestOf(top), rise = crest + Vec2{beyond, 0};
+    const double fall = rise.y - end.y;
+    return toCrest(top) + Path::line(crest, rise) +
+           Path(Cubic{rise, rise + Vec2{0, -0.4 * fall}, end + Vec2{0, 0.3 * fall}, end});
   }
 
   // Where the curve leaves the upper edge: in from the armhole at that height.

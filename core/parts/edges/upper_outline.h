@@ -29,8 +29,8 @@ struct UpperStretch {
 using UpperOutline = std::vector<UpperStretch>;  // from the centre to the side, each beginning where the last one ends
 
 // The outline of a half; nothing for a strapless one. The neckline begins at the centre's guide x = 0.
-//   covered   round, V or square at the depth of the block's neck; behind, where the back edge is scooped or in a V,
-//             as deep as that
+//   covered   round, V or square at the depth of the block's neck, or along the style's upper edge to beyond the
+//             princess line and from there up; behind, where the back edge is scooped or in a V, as deep as that
 //   straps    the upper edge of the style up to where it rises, then in a curve to a strap at the shoulder point
 //   halter    (front only) to a strap beside the neck; the armhole runs from there straight to the side
 std::optional<UpperOutline> upperOutline(const Block& block, const Rules& rules, bool front);

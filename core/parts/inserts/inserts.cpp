@@ -5,6 +5,7 @@
 
 #include "operations/divide.h"
 #include "operations/grain.h"
+#include "operations/join.h"
 #include "parts/inserts/rules.h"
 #include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
@@ -13,10 +14,12 @@ namespace armure {
 namespace {
 
 constexpr double kClothBesideInsert = 12;  // mm of cloth on either side of the line
+constexpr double kAboveBust = 30;          // mm: a wedge ends so far above the bust point
 
 class InsertMaker {
  public:
-  InsertMaker(Pattern& pattern, const Rules& rules) : pattern_(pattern), rules_(rules) {}
+  InsertMaker(Pattern& pattern, const Block& block, const Rules& rules)
+      : pattern_(pattern), block_(block), rules_(rules) {}
 
   // From the hem up to the upper edge, so that the centre lies on the left.
   std::optional<Problem> atCentre() {
@@ -34,7 +37,12 @@ class InsertMaker {
       }
       return best;
     };
-    const auto from = ends(false), to = ends(true);
+    const bool pointed = rules_.option(key::kInsertEnd) == InsertEnd::Point;
+    const auto from = pointed ? pointOnFold(p) : ends(false), to = ends(true);
+    if (pointed && !from)
+      return Problem{"Insert at the centre front", "its point does not lie on a fold or seam at the centre front",
+                     "put the opening behind, let the point end elsewhere (insert.point), or let the insert run to the "
+                     "hem (insert.end)"};
     if (!from || !to || nearEnd(p, *from) || nearEnd(p, *to))
       return Problem{"Insert at the centre front", msg("there is no room for it on the {}", p.name),
                      "make it narrower, or keep the bust in the princess seam"};
@@ -46,7 +54,77 @@ class InsertMaker {
     return std::nullopt;
   }
 
+  // Where the wedge ends on the fold, or on the seam, of the centre front.
+  std::optional<Anchor> pointOnFold(const Piece& p) const {
+    const double y = block_.levels.at(level::kUnderbust).front - rules_.length(key::kInsertPoint);
+    for (const Edge& e : p.edges) {
+      if (e.role != EdgeRole::Fold && e.role != EdgeRole::Centre) continue;
+      const auto met = e.path.crossings({0, y}, {1, 0});
+      if (!met.empty()) return Anchor{e.id, met.front(), {}};
+    }
+    return std::nullopt;
+  }
+
+  // A wedge across the princess line, from the shoulder down to a round tip, its halves made one piece.
+  std::optional<Problem> wedgeAtShoulder() {
+    const size_t inner = pattern_.panel(Half::Front, 1).value(), outer = pattern_.panel(Half::Front, 2).value();
+    const Seam* princess = nullptr;
+    for (const Seam& s : pattern_.seams)
+      if (s.a.piece == inner && s.b.piece == outer && s.kind == SeamKind::Plain) princess = &s;
+    const Piece &a = pattern_.pieces[inner], &b = pattern_.pieces[outer];
+    const Problem none{"Wedge at the shoulder", "the princess line does not run up to a shoulder that is one with it",
+                       "cover the shoulders without a yoke (cover.kind=covered, yoke.front=none) and let the line end "
+                       "there (princess.above=shoulder)"};
+    if (!princess || !hasEdge(a, "shoulder") || !hasEdge(b, "shoulder")) return none;
+    const Path sideA = pattern_.sidePath(princess->a), sideB = pattern_.sidePath(princess->b);
+    const double half = rules_.length(key::kInsertShoulder) / 2, down = rules_.length(key::kInsertShoulderLong);
+    const Path &shoulderA = a.edge("shoulder").path, &shoulderB = b.edge("shoulder").path;
+    if (distance(shoulderA.end(), sideA.start()) > 1 || distance(shoulderB.start(), sideB.start()) > 1) return none;
+    if (half > std::min(shoulderA.length(), shoulderB.length()) - kClothBesideInsert)
+      return Problem{"Wedge at the shoulder", "it is wider than the shoulder on one side of the princess line",
+                     "make it narrower (insert.shoulder), or let the line end elsewhere (princess.shoulder)"};
+    double bust = sideA.length();
+    for (const SeamNotch& n : princess->notches)
+      if (n.id == level::kBust) bust = n.a;
+    if (down > bust - kAboveBust)
+      return Problem{"Wedge at the shoulder", "it reaches down into the round of the bust point",
+                     "make it shorter (insert.shoulder_long)"};
+    const Anchor fromA{"shoulder", shoulderA.length() - half, {}}, toB{"shoulder", half, {}};
+    const auto flank = [&](Vec2 upper, const Path& side, bool towardsSide) {
+      const Vec2 tip = side.pointAt(down), along = side.tangentAt(down),
+                 square = (towardsSide ? 1 : -1) * Vec2{along.y, -along.x};
+      return Path(Cubic{upper, upper + 0.55 * (tip - upper) - 0.35 * half * square, tip - 0.9 * half * square, tip});
+    };
+    const Path left = flank(shoulderA.pointAt(fromA.at), sideA, true),
+               right = flank(shoulderB.pointAt(toB.at), sideB, false).reversed();
+    DividingLine line{"insert-wedge",
+                      "Shoulder wedge seam",
+                      "in the wedge",
+                      EdgeRole::Seam,
+                      rules_.length(key::kAllowanceYoke),
+                      {{inner, fromA, pattern_.placeOnSide(princess->a, down), left},
+                       {outer, pattern_.placeOnSide(princess->b, down), toB, right}}};
+    const std::string between = princess->id + "-insert-wedge";
+    dividePieces(
+        pattern_, line,
+        {{"insert-wedge", "Shoulder wedge", Part::Insert}, {"insert-wedge-2", "Shoulder wedge", Part::Insert}});
+    const Joined done = joinPieces(pattern_, between, "Shoulder wedge");
+    uniteSeams(pattern_, "line");
+    for (Piece& p : pattern_.pieces) {
+      if (p.id == "insert-wedge") p.cloth = "net";
+      if (p.id == "insert-wedge" || &p == &pattern_.pieces[inner] || &p == &pattern_.pieces[outer]) layGrain(p);
+    }
+    pattern_.workings.push_back({"insert.wedge",
+                                 "Shoulder wedge, its halves joined",
+                                 {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
+                                 done.gap,
+                                 "what the princess line takes in there is closed for good in the wedge; its tip is "
+                                 "round, so that it can be sewn; common practice"});
+    return std::nullopt;
+  }
+
   std::optional<Problem> atShoulder() {
+    if (rules_.option(key::kInsertShoulderAs) == ShoulderInsert::Wedge) return wedgeAtShoulder();
     bool any = false;
     const size_t before = pattern_.pieces.size();  // what comes behind them are inserts
     for (size_t i = 0; i < before; ++i) {
@@ -121,14 +199,15 @@ class InsertMaker {
   }
 
   Pattern& pattern_;
+  const Block& block_;
   const Rules& rules_;
 };
 
 }  // namespace
 
-std::optional<Problem> setInserts(Pattern& pattern, const Rules& rules) {
+std::optional<Problem> setInserts(Pattern& pattern, const Block& block, const Rules& rules) {
   const auto kind = rules.option(key::kInsertKind);
-  InsertMaker maker(pattern, rules);
+  InsertMaker maker(pattern, block, rules);
   if (kind == InsertKind::Shoulder || kind == InsertKind::Both)
     if (auto problem = maker.atShoulder()) return problem;
   if (kind == InsertKind::Centre || kind == InsertKind::Both)

@@ -246,6 +246,7 @@ class WaistCutter {
         rules_(rules),
         ends_(!goesBelowWaist(rules)),
         point_(pointOf(rules, ends_)),
+        above_(rules.option(key::kHemAt) == HemAt::Above ? rules.length(key::kHemAboveWaist) : 0),
         half_(block.levels.at(level::kWaist).frontShare) {}
 
   std::optional<Problem> cut() && {
@@ -275,7 +276,11 @@ class WaistCutter {
     dividePieces(pattern_, line, names);
     if (ends_) {
       keepFirst(pattern_, pattern_.pieces.size() - names.size());
-      for (const LineThrough& t : line.through) layAlongHem(pattern_.pieces[t.piece]);
+      if (above_ > 0) {
+        std::erase_if(pattern_.levels, [](const PatternLevel& l) { return l.id == level::kWaist; });
+      } else {
+        for (const LineThrough& t : line.through) layAlongHem(pattern_.pieces[t.piece]);
+      }
     }
     for (const LineThrough& t : line.through) layGrain(pattern_.pieces[t.piece]);
     if (ends_) return std::nullopt;
@@ -303,12 +308,13 @@ class WaistCutter {
     std::optional<Anchor> from, to;
     for (const Edge& e : p.edges) {
       if (isFree(e.role)) continue;
-      if (const auto s = nearOn(e.path, waist.b); s && !from) from = Anchor{e.id, *s + right.down, {}};
-      if (const auto s = nearOn(e.path, waist.a); s && !to) to = Anchor{e.id, *s - left.down, {}};
+      if (const auto s = nearOn(e.path, waist.b); s && !from) from = Anchor{e.id, *s + right.down - above_, {}};
+      if (const auto s = nearOn(e.path, waist.a); s && !to) to = Anchor{e.id, *s - left.down + above_, {}};
     }
     if (!from || !to || from->edge == to->edge) return std::nullopt;
     const Path &r = p.edge(from->edge).path, &l = p.edge(to->edge).path;
-    if (from->at > r.length() - 5 || to->at < 5) return std::nullopt;
+    const auto within = [](double at, const Path& path) { return at > 5 && at < path.length() - 5; };
+    if (!within(from->at, r) || !within(to->at, l)) return std::nullopt;
     const Vec2 a = r.pointAt(from->at), b = l.pointAt(to->at);
     const Vec2 tr = r.tangentAt(from->at), tl = -l.tangentAt(to->at);  // both down
     const auto towards = [](Vec2 down, double slope) { return rotated(Vec2{-down.y, down.x}, -std::atan(slope)); };
@@ -339,8 +345,8 @@ class WaistCutter {
 
   Pattern& pattern_;
   const Rules& rules_;
-  const bool ends_;  // there: what lies below is not part of the garment
-  const double point_, half_;
+  const bool ends_;                    // there: what lies below is not part of the garment
+  const double point_, above_, half_;  // mm: the point below the waist; how far above it a cropped bodice ends
 };
 
 }  // namespace

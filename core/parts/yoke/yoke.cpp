@@ -24,6 +24,8 @@ namespace {
 
 constexpr double kLeastStretch = 30;  // mm: a yoke's edge is not sewn to less of a panel than this
 constexpr double kBeforeLine = 8;     // mm
+// mm: a yoke beside an open upper edge begins so far up the rising neckline, which runs on smoothly there.
+constexpr double kAboveOpen = 28;
 
 // One half of the panels, counted from the centre outwards.
 class HalfPanels {
@@ -73,8 +75,9 @@ class YokeMaker {
         top_(topEdge(block, rules)),
         plan_(block.plan),
         at_(block),
-        end_((front ? block.levels.at(level::kChest).front : block.levels.at(level::kChest).back) -
-             rules.length(key::kYokeArmhole)) {}
+        level_(rules.option(front ? key::kYokeLineFront : key::kYokeLineBack) == YokeLine::Level),
+        first_(front && rules.option(key::kNeckShape) == NeckShape::Edge ? 1 : 0),
+        end_(endAtArmhole(block)) {}
 
   std::optional<Problem> make() && {
     if (auto problem = findPlaces()) return problem;
@@ -86,7 +89,7 @@ class YokeMaker {
     for (size_t k = 0; k < line.through.size(); ++k)
       names.push_back({k == 0 ? id : fmt::format("{}-{}", id, k + 1), name, Part::Yoke});
     std::vector<std::string> between;
-    for (size_t k = 0; k + 1 < line.through.size(); ++k)
+    for (size_t k = first_; k + 1 < first_ + line.through.size(); ++k)
       if (plan_.line(SectionKind::Yoke, front_, k) == LineKind::None) between.push_back(panels_.seam(k).id + "-" + id);
     dividePieces(pattern_, line, names);
     for (Piece& p : pattern_.pieces)  // where the line meets the armhole beside a joint of it
@@ -100,6 +103,13 @@ class YokeMaker {
   }
 
  private:
+  double endAtArmhole(const Block& block) const {
+    if (level_) return rules_.length(front_ ? key::kYokeBelowFront : key::kYokeBelowBack);
+    const Level& chest = block.levels.at(level::kChest);
+    const bool own = !front_ && !rules_.isDefault(key::kYokeArmholeBack);
+    return (front_ ? chest.front : chest.back) - rules_.length(own ? key::kYokeArmholeBack : key::kYokeArmhole);
+  }
+
   // Two places on the edges of one panel, and how the line leaves and arrives, from the centre outwards.
   struct Through {
     Anchor from, to;
@@ -116,17 +126,20 @@ class YokeMaker {
 
   std::optional<Problem> findPlaces() {
     // The panel on which the line ends, and how far round from the centre that is, the lines between closed.
-    size_t last = 0;
+    size_t last = first_;
     std::optional<Anchor> end;
+    const std::optional<Anchor> begin = first_ > 0 ? onNeck(panels_[first_]) : std::nullopt;
+    if (first_ > 0 && !begin) return missing("neck", "its lower edge does not meet the neckline beside the upper edge");
     std::vector<double> x{0};
     for (; last < panels_.count() && !end; ++last) {
       const Piece& piece = panels_[last];
       if (hasEdge(piece, "armhole")) end = placeAtDepth(piece, "armhole", end_);
-      const double inner = innerX(last);
+      const double inner = begin && last == first_ ? pointAt(piece, *begin).x : innerX(last);
       x.push_back(x.back() + std::abs((end ? pointAt(piece, *end).x : outerX(last)) - inner));
     }
     if (!end) return missing("armhole", "its lower edge does not meet the armhole");
-    if (last > 1 && x.back() - x[x.size() - 2] < kLeastStretch && hasEdge(panels_[last - 2], "armhole")) {
+    if (!level_ && last > first_ + 1 && x.back() - x[x.size() - 2] < kLeastStretch &&
+        hasEdge(panels_[last - 2], "armhole")) {
       const Path& arm = panels_[last - 2].edge("armhole").path;  // end before the last line instead of just behind it
       const double lowest = std::max(arm.start().y, arm.end().y) - kBeforeLine;
       if (lowest < end_) {
@@ -134,28 +147,49 @@ class YokeMaker {
         return findPlaces();
       }
     }
-    const std::vector<Station> line = depths(x);
+    const std::vector<Station> line = begin ? besideOpen(x, pointAt(panels_[first_], *begin).y) : depths(x);
 
-    const auto centre = placeAtDepth(panels_[0], panels_.centreEdge(), line.front().x);
-    if (!centre) return missing(panels_[0].name, "its lower edge does not meet the centre below the neck");
-    Anchor from = *centre;
+    const auto start = begin ? begin : placeAtDepth(panels_[0], panels_.centreEdge(), line.front().x);
+    if (!start) return missing(panels_[0].name, "its lower edge does not meet the centre below the neck");
+    Anchor from = *start;
     Vec2 leaves = onPaper(unit({1, line.front().slope}));
-    for (size_t k = 0; k + 1 < last; ++k) {
+    for (size_t k = first_; k + 1 < last; ++k) {
+      const Station& there = line[k - first_ + 1];
       const Path outer = pattern_.sidePath(panels_.outerSide(k));
-      const auto at = outer.crossings({0, line[k + 1].x}, {1, 0});
+      const auto at = outer.crossings({0, there.x}, {1, 0});
       if (at.empty())
         return missing(panels_[k].name, msg("its lower edge does not cross the {}", panels_.seam(k).name));
       const double along = at.front();
       // Half of what the closed seam turns, to either side.
       const Path next = pattern_.sidePath(panels_.nextSide(k));
       const double half = angleBetween(next.tangentAt(along), outer.tangentAt(along)) / 2;
-      const Vec2 through = onPaper(unit({1, line[k + 1].slope}));
+      const Vec2 through = onPaper(unit({1, there.slope}));
       through_.push_back({from, pattern_.placeOnSide(panels_.outerSide(k), along), leaves, rotated(through, half)});
       from = pattern_.placeOnSide(panels_.nextSide(k), along);
       leaves = rotated(through, -half);
     }
     through_.push_back({from, *end, leaves, onPaper(unit({1, line.back().slope}))});
     return std::nullopt;
+  }
+
+  // Where a yoke beside an open upper edge begins: just above where the neckline leaves that, or at its own height.
+  std::optional<Anchor> onNeck(const Piece& piece) const {
+    if (!hasEdge(piece, "neck")) return std::nullopt;
+    const Path& neck = piece.edge("neck").path;
+    if (level_) return placeAtDepth(piece, "neck", end_);
+    constexpr double kClear = 3;  // mm from the ends of the edge
+    double along = 0;
+    for (const Cubic& c : neck.cubics()) {
+      along += c.length();
+      if (along > kClear && along < neck.length() - 2 * kAboveOpen) return Anchor{"neck", along + kAboveOpen, {}};
+    }
+    return std::nullopt;
+  }
+
+  // As depths(), from the place beside the open edge, which it leaves level.
+  std::vector<Station> besideOpen(const std::vector<double>& x, double y) const {
+    const std::vector<Station> ends{{0, y, 0, true}, {x.back(), end_, level_ ? 0 : (end_ - y) / x.back(), true}};
+    return withStationsAt(ends, std::vector<double>(x.begin() + 1, x.end() - 1));
   }
 
   double innerX(size_t k) const {
@@ -167,6 +201,11 @@ class YokeMaker {
   // How deep the line stands and how it runs at the centre, at each line it crosses and at the armhole, at these
   // distances from the centre: one monotone curve. In a station y is the distance, x the depth.
   std::vector<Station> depths(const std::vector<double>& x) const {
+    if (level_) {
+      std::vector<Station> line;
+      for (const double at : x) line.push_back({at, end_, 0, true});
+      return line;
+    }
     const size_t centre = front_ ? 0 : at_.centreBack();
     const bool level = !front_ && rules_.option(key::kBackShape) == BackShape::Straight;
     const double first = level ? end_ : top_.depth[centre], chord = (end_ - first) / x.back();
@@ -187,9 +226,9 @@ class YokeMaker {
     std::vector<LineThrough> out;
     for (size_t k = 0; k < through_.size(); ++k) {
       const Through& t = through_[k];
-      const Piece& piece = panels_[k];
+      const Piece& piece = panels_[first_ + k];
       const Vec2 a = pointAt(piece, t.from), b = pointAt(piece, t.to);
-      LineThrough line{panels_.piece(k), t.from, t.to, pathBetween(a, b, t, k == 0)};
+      LineThrough line{panels_.piece(first_ + k), t.from, t.to, pathBetween(a, b, t, first_ + k == 0)};
       if (!front_) {
         std::swap(line.from, line.to);
         line.path = line.path.reversed();
@@ -201,7 +240,7 @@ class YokeMaker {
   }
 
   Path pathBetween(Vec2 a, Vec2 b, const Through& t, bool atCentre) const {
-    if (atCentre && front_ && !top_.plunge.empty()) {
+    if (atCentre && front_ && !level_ && !top_.plunge.empty()) {
       const Path up = withEnds(top_.plunge, a, top_.plunge.end());
       const double reach = distance(up.end(), b) / 3;
       return up + Path(Cubic{up.end(), up.end() + reach * up.endTangent(), b - reach * t.arrives, b});
@@ -291,6 +330,8 @@ class YokeMaker {
   const StyleLine top_;
   const PanelPlan& plan_;
   const Boundaries at_;
+  const bool level_;    // the line stands at one height
+  const size_t first_;  // the panel it begins on: where the upper edge stays open, the first beyond the princess line
   double end_;
   std::vector<Through> through_;
 };
@@ -313,7 +354,10 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   const bool onYoke = yoke != pattern.pieces.end();
   Piece& piece = onYoke ? *yoke : pattern.pieces[pattern.panel(half, 1).value()];
   size_t centre = 0;
-  while (!isCentre(piece.edges[centre].role)) ++centre;
+  while (centre < piece.edges.size() && !isCentre(piece.edges[centre].role)) ++centre;
+  if (centre == piece.edges.size())
+    return Problem{"Keyhole", msg("the {} does not reach the centre", piece.name),
+                   "choose a neckline that closes at the centre (neck.shape), or no keyhole there (keyhole.kind)"};
   const Edge edge = piece.edges[centre];
   const bool down = edge.path.end().y > edge.path.start().y;  // clockwise: the back's centre runs down, the front's up
   const double length = edge.path.length();
@@ -336,6 +380,8 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   lowerPart.path = before;
   upperPart.path = after;
   if (edge.allowance > 0) lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
+  if (!front && edge.allowance > 0)
+    (down ? lowerPart : upperPart).allowance += rules.length(key::kKeyholeOverlap);  // one end laps over the other
   upperPart.id += "-2";
   if (!piece.onFold.empty()) piece.onFold = down ? upperPart.id : lowerPart.id;
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);

@@ -5,7 +5,9 @@
 // balancing: a yoke is pieces divided along a line and joined again (pieces/divide.h, pieces/join.h).
 //
 // The line runs from the centre over the lines of the half, where it stands as deep as a strapless edge would, to the
-// armhole, `yoke.armhole` above the chest line. It crosses each line without a kink once that is closed.
+// armhole, `yoke.armhole` above the chest line; or level, at a height of its own. Where the front's upper edge stays
+// open as far as over the cup (neck.shape=edge) the yoke is a part of a half: it begins beside the open edge. It
+// crosses each line without a kink once that is closed.
 #pragma once
 
 #include <optional>
