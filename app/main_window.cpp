@@ -155,6 +155,7 @@ void MainWindow::showRule(const std::string& key) {
       return band_->tell(words(text, session_.order().units));
     }
     if (!field) return;
+    rulesTrays_[i]->openGroupOf(rule);
     // Once the tray is laid out.
     constexpr int kLaidOutMs = 40;
     return QTimer::singleShot(kLaidOutMs, field, [field, area = qobject_cast<QScrollArea*>(trays_->currentWidget())] {

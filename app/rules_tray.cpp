@@ -1,7 +1,5 @@
 #include "app/rules_tray.h"
 
-#include <QPushButton>
-
 #include "app/choice_box.h"
 #include "render/words.h"
 
@@ -68,16 +66,34 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
     if (rule.stage != stageName(stage)) continue;
     if (rule.group != group) {
       group = rule.group;
-      auto* title = new QLabel(q(group));
-      title->setObjectName("group");
-      title->setContentsMargins(0, 8, 0, 0);
-      column_->addWidget(title);
-      groups_.emplace_back(title, group);
+      addGroup(group);
     }
     addRule(rule);
   }
   connect(&session, &OrderSession::changed, this, &RulesTray::refresh);
   refresh();
+}
+
+void RulesTray::addGroup(std::string_view name) {
+  auto* heading = new QWidget;
+  auto* line = new QHBoxLayout(heading);
+  line->setContentsMargins(0, 8, 0, 0);
+  auto* title = new QLabel(q(name));
+  title->setObjectName("group");
+  line->addWidget(title, 1);
+  auto* more = new QPushButton;
+  more->setObjectName("more");
+  more->setCheckable(true);
+  more->setFlat(true);
+  connect(more, &QPushButton::toggled, this, &RulesTray::refresh);
+  line->addWidget(more);
+  column_->addWidget(heading);
+  groups_.push_back({name, heading, more});
+}
+
+void RulesTray::openGroupOf(const RuleInfo& rule) {
+  for (const Group& g : groups_)
+    if (g.name == rule.group && rule.seldom) g.more->setChecked(true);
 }
 
 void RulesTray::addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
@@ -142,24 +158,37 @@ QWidget* RulesTray::fieldOf(const std::string& key) const {
   return v == values_.end() ? nullptr : v->second->field();
 }
 
+bool RulesTray::isOpen(std::string_view group) const {
+  for (const Group& g : groups_)
+    if (g.name == group) return g.more->isChecked();
+  return false;
+}
+
 void RulesTray::refresh() {
   if (!isVisible()) return;
   const Order& order = session_.order();
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
-  std::set<std::string_view> groupsThatCount;
+  struct Counting {
+    int all = 0, seldom = 0;  // of a group's rules that count; and of these, those that may stay out of sight
+  };
+  std::map<std::string_view, Counting> counting;
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
+    if (!options_.contains(key) && !values_.contains(key)) continue;
     const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).choice; });
+    const RuleValue value = session_.rule(key);
+    const bool aside = counts && rule.seldom && !value.chosen;
+    counting[rule.group].all += counts;
+    counting[rule.group].seldom += aside;
+    const bool shows = counts && (!aside || isOpen(rule.group));
     if (const auto o = options_.find(key); o != options_.end()) {
-      o->second.box->setCurrentIndex(static_cast<int>(session_.rule(key).number));
-      o->second.row->setVisible(counts);
+      o->second.box->setCurrentIndex(static_cast<int>(value.number));
+      o->second.row->setVisible(shows);
     }
-    if (counts) groupsThatCount.insert(rule.group);
     const auto v = values_.find(key);
     if (v == values_.end()) continue;
-    v->second->setVisible(counts);
+    v->second->setVisible(shows);
     const auto chosen = order.choices.find(key);
-    const RuleValue value = session_.rule(key);
     const auto shown = [&](double number) {
       return QString::fromStdString(rule.kind == RuleKind::Share ? QString::number(number, 'g', 4).toStdString()
                                                                  : formatLength(number, {order.units.unit, 16}));
@@ -172,7 +201,16 @@ void RulesTray::refresh() {
     v->second->show(chosen == order.choices.end() ? QString() : shown(value.number), placeholder,
                     chosen != order.choices.end());
   }
-  for (const auto& [title, group] : groups_) title->setVisible(groupsThatCount.contains(group));
+  for (const Group& g : groups_) {
+    const Counting& c = counting[g.name];
+    g.heading->setVisible(c.all > 0);
+    g.more->setVisible(c.seldom > 0);
+    g.more->setText(g.more->isChecked() ? QString("fewer") : QString("%1 more").arg(c.seldom));
+    g.more->setAccessibleName(g.more->isChecked() ? QString("%1: fewer choices").arg(q(g.name))
+                                                  : QString("%1: %2 more choices").arg(q(g.name)).arg(c.seldom));
+    g.more->setToolTip(g.more->isChecked() ? QString("Put away what is seldom chosen")
+                                           : QString("Show what is seldom chosen here"));
+  }
 }
 
 }  // namespace armure

@@ -1,11 +1,13 @@
 // app/rules_tray.h
 //
 // The tray of a stage that is made of choices: every rule of the rule table that stands on this stage, in its groups. A
-// rule changed by hand stands in bold; emptying its field gives the default back.
+// rule changed by hand stands in bold; emptying its field gives the default back. What is seldom chosen and not chosen
+// here stays out of sight until its group is opened.
 #pragma once
 
 #include <QComboBox>
 #include <QLabel>
+#include <QPushButton>
 #include <QVBoxLayout>
 #include <functional>
 #include <map>
@@ -26,6 +28,8 @@ class RulesTray : public QWidget {
   QVBoxLayout* column() const { return column_; }
   // The field of a rule of this tray; nullptr where it has none.
   QWidget* fieldOf(const std::string& key) const;
+  // Opens the group of a rule, so that its field is seen where it counts.
+  void openGroupOf(const RuleInfo& rule);
   RuleFinder* finder() const { return finder_; }
 
  signals:
@@ -39,6 +43,8 @@ class RulesTray : public QWidget {
   void addRule(const RuleInfo& rule);
   void addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
                   std::string Order::*member, std::function<void(const std::string&)> choose);
+  void addGroup(std::string_view name);
+  bool isOpen(std::string_view group) const;
   void refresh();  // puts itself off while the tray is not seen
 
   OrderSession& session_;
@@ -51,7 +57,12 @@ class RulesTray : public QWidget {
   };
   std::map<std::string, Options> options_;
   std::vector<std::pair<QComboBox*, std::string Order::*>> presets_;
-  std::vector<std::pair<QLabel*, std::string_view>> groups_;  // titles; hidden where none of their rules counts
+  struct Group {
+    std::string_view name;
+    QWidget* heading;   // hidden where none of its rules counts
+    QPushButton* more;  // what is seldom chosen; hidden where there is none
+  };
+  std::vector<Group> groups_;
 };
 
 }  // namespace armure

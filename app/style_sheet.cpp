@@ -38,6 +38,10 @@ QString themeStyleSheet(const Theme& t) {
     QPushButton#small { padding: 2px 8px; font-size: 12px; }
     QPushButton#plain { background: transparent; border: 1px solid transparent; padding: 3px 7px; }
     QPushButton#plain:hover { background: @tape; }
+    QPushButton#more { background: transparent; border: 1px solid transparent; padding: 0 4px; font-size: 11px;
+      min-height: 14px; color: @second; }
+    QPushButton#more:hover { background: @tape; }
+    QPushButton#more:focus { border: 1px solid @working; }
     QPushButton#plain:focus { border: 1px solid @working; }
     QPushButton#plainLeft { background: transparent; border: 1px solid transparent; padding: 1px 2px; text-align: left; }
     QPushButton#plainLeft:hover { background: @tape; }

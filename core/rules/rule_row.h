@@ -74,6 +74,7 @@ struct RuleInfo {
   // The rule counts only while one of these holds; always where there is none.
   std::array<Condition, kMostConditions> onlyWhen = {};
   Condition also = {};  // and, where this is not empty, only while it holds too
+  bool seldom = false;  // seldom chosen: out of sight until it is asked for, or chosen
 
   std::span<const Condition> conditions() const {
     size_t n = 0;
@@ -130,6 +131,11 @@ constexpr RuleInfo onlyWhen(std::initializer_list<Condition> conditions, RuleInf
 // Besides its other conditions.
 constexpr RuleInfo andWhen(Condition condition, RuleInfo rule) {
   rule.also = condition;
+  return rule;
+}
+
+constexpr RuleInfo seldom(RuleInfo rule) {
+  rule.seldom = true;
   return rule;
 }
 

@@ -8,6 +8,7 @@ expect.json of a job:
   pieces       by id: how many to cut of it, and the kinds of its darts ("open", "pointed")
   half_widths  by level, then by half: the finished width of that half, inches; openings that stay open are no part of it
   hems         by piece: its hem, inches
+  seams        by id: how long both its sides are, inches. The jobs state none: as balanced, to see that none changes
   differs      what comes out otherwise than the job says, and why
 """
 import contextlib, io, json, math, os, sys, unittest
@@ -81,6 +82,23 @@ class Jobs(Case):
                     hem = next(e for p in shell if p["id"] == piece for e in p["edges"] if e["role"] == "hem")
                     length = sum(math.dist(a, b) for a, b in zip(hem["points"], hem["points"][1:]))
                     self.assertAlmostEqual(length / MM, wanted, delta=WITHIN, msg=f"hem of {piece}")
+
+    def test_both_sides_of_every_seam_are_as_long_as_they_were(self):
+        for name in names():
+            with self.subTest(name):
+                _, made = self.pieces_of(name)
+                edges = {(p["id"], e["id"]): sum(math.dist(a, b) for a, b in zip(e["points"], e["points"][1:]))
+                         for p in made["pieces"] for e in p["edges"]}
+                got = {}
+                for seam in made["seams"]:
+                    if seam.get("kind", "plain") == "plain":
+                        a, b = (sum(edges.get((seam[s]["piece"], e["id"]), 0) for e in seam[s]["edges"]) for s in "ab")
+                        got[seam["id"]] = a / MM
+                        self.assertAlmostEqual(a / MM, b / MM, delta=WITHIN, msg=seam["id"])
+                expect = load(name, "expect.json")["seams"]
+                self.assertEqual(sorted(got), sorted(expect))
+                for seam, wanted in expect.items():
+                    self.assertAlmostEqual(got[seam], wanted, delta=WITHIN, msg=seam)
 
     def test_the_independent_checker_finds_nothing(self):
         for name in names():

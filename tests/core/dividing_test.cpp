@@ -128,7 +128,7 @@ TEST_CASE("dividing along the cup line keeps every length, width, notch and all 
       const Design d = designOf(order);
       const Pattern before = panelsOf(d);
       Pattern after = before;
-      const auto line = cupLine(before, d.block, d.rules);
+      const auto line = cupLine(before, d.block, d.body, d.rules);
       REQUIRE(line.ok());
       dividePieces(after, {"cup", "Cup line", "in the cup", EdgeRole::Cup, 6, line->through},
                    {{"cup-inner", "Inner cup"}, {"cup-outer", "Outer cup"}});

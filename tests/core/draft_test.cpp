@@ -7,6 +7,7 @@
 #include "draft/dart.h"
 #include "recalc/recalc.h"
 #include "tests/support/bodies.h"
+#include "tests/support/shaping_checks.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -20,8 +21,6 @@ Block blockOf(const MeasureSet& m, Choices choices = {}, const char* school = "q
   REQUIRE(block.ok());
   return *block;
 }
-
-double inch(double mm) { return mm / kMmPerInch; }
 
 Result<Block> tryBlock(const MeasureSet& m, Choices choices = {}) {
   const Body body = *resolveBody(m);

@@ -4,6 +4,7 @@
 
 #include "parts/edges/style_line.h"
 #include "tests/support/bodies.h"
+#include "tests/support/shaping_checks.h"
 
 using namespace armure;
 using namespace armure::testing;
@@ -20,8 +21,6 @@ Lines linesOf(Choices choices) {
   const Block block = *draftBlock(body, rules);
   return {topEdge(block, rules), hemLine(block, rules)};
 }
-
-double inch(double mm) { return mm / kMmPerInch; }
 
 }  // namespace
 

@@ -347,6 +347,13 @@ std::optional<Problem> setYokes(Pattern& pattern, const Block& block, const Rule
 
 namespace {
 
+// What closes above a keyhole laps over by a tab as wide as that.
+void lapOver(Path& edge, Vec2 outwards, double wide) {
+  if (wide <= 0) return;
+  const Vec2 a = edge.start(), b = edge.end(), by = wide * outwards;
+  edge = Path::line(a, a + by) + Path::line(a + by, b + by) + Path::line(b + by, b);
+}
+
 std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules, bool front) {
   const Half half = front ? Half::Front : Half::Back;
   const auto yoke = std::find_if(pattern.pieces.begin(), pattern.pieces.end(),
@@ -380,8 +387,7 @@ std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Ru
   lowerPart.path = before;
   upperPart.path = after;
   if (edge.allowance > 0) lowerPart.allowance = upperPart.allowance = hole.allowance;  // faced, closed with a button
-  if (!front && edge.allowance > 0)
-    (down ? lowerPart : upperPart).allowance += rules.length(key::kKeyholeOverlap);  // one end laps over the other
+  if (!front) lapOver(down ? lowerPart.path : upperPart.path, -into, rules.length(key::kKeyholeOverlap));
   upperPart.id += "-2";
   if (!piece.onFold.empty()) piece.onFold = down ? upperPart.id : lowerPart.id;
   const auto at = piece.edges.begin() + static_cast<std::ptrdiff_t>(centre);

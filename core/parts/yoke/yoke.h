@@ -24,7 +24,8 @@ namespace armure {
 std::optional<Problem> setYokes(Pattern& pattern, const Block& block, const Rules& rules);
 
 // Cuts the keyhole out of the centre edge of a covered half: a slit from below the neck to above the yoke's lower edge,
-// widest in the middle, pointed at both ends. Fails where there is no room for it.
+// widest in the middle, pointed at both ends; behind, what closes above it may lap over by a tab. Fails where there is
+// no room for it.
 std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules);
 
 }  // namespace armure
