@@ -160,12 +160,14 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
   if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
-  if (goesUp(rules, true))
+  const bool aimed = rules.option(key::kPrincessAbove) == LineEnd::Armhole && !rules.isDefault(key::kPrincessArmhole);
+  if (goesUp(rules, true) || aimed)
     if (const auto end = endOfFirstLine(body, rules, true, h.chest); end && h.top - end->y < kLeastBetweenLevels)
       return Problem{
           "Top edge",
           msg("at {} it is not clearly below the end of the princess line at {}", Length{h.top}, Length{end->y}),
-          "let it stand lower (top.from), or let the line end on the shoulder (princess.above)"};
+          "let it stand lower (top.from), or let the line end higher (princess.armhole) or on the shoulder "
+          "(princess.above)"};
   if (const double end = endOf(rules, h.waist, h.hem); end - h.underbust < kLeastBetweenLevels)
     return tooClose("underbust", h.underbust, "lower edge", end);
   if (rules.option(key::kCoverKind) == CoverKind::Covered && rules.option(key::kNeckShape) == NeckShape::Edge &&

@@ -77,7 +77,7 @@ class LayerLines {
     for (const bool inner : {true, false}) upperEdges(inner, layer);
     for (const size_t c : cups_)
       for (const Edge& e : shell_.pieces[c].edges)
-        if (!isWithinCup(c, e.id) && !isCentre(e.role)) upper.push_back({c, e.id});
+        if (!isWithinCup(c, e.id) && !isCentre(e.role) && e.role != EdgeRole::Mouth) upper.push_back({c, e.id});
     if (!cutAbove_) add("upper edge", std::move(layer), std::move(upper), 0);
   }
 

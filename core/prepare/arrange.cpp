@@ -65,23 +65,31 @@ class Taper {
   }
 
  private:
-  // Seam by seam, each piece to the first one it is sewn to: so panels come before the cups set into them.
+  // Seam by seam, each piece to the first one it is sewn to: so panels come before the cups set into them. By the
+  // shoulder only what hangs by nothing else.
   void fill(size_t first, size_t group) {
     place(first, Motion(), group);
+    const auto isShoulder = [](const Seam& s) { return s.kind == SeamKind::Shoulder; };
     for (bool more = true; more;) {
       more = false;
-      for (const Seam& seam : pattern_.seams) {
-        const bool onward = lies_[seam.a.piece];
-        const size_t from = onward ? seam.a.piece : seam.b.piece, to = onward ? seam.b.piece : seam.a.piece;
-        if (!lies_[from] || lies_[to] || out_.group[from] != group || isGathered(pattern_, seam)) continue;
-        // Only from what was begun with in the first group: there it goes from the centre front on.
-        if (group == 0 && (!onward || apart_.bars(pattern_.pieces[to]))) continue;
-        const Motion m = laid(seam, onward);
-        if (overlaps(to, m, group)) continue;
-        place(to, m, group);
-        more = true;
-      }
+      for (const Seam& seam : pattern_.seams)
+        if (!isShoulder(seam) && layAlong(seam, group)) more = true;
+      for (const Seam& seam : pattern_.seams)
+        if (!more && isShoulder(seam) && layAlong(seam, group)) more = true;
     }
+  }
+
+  // Lays the piece beyond a seam where it is free and there is room for it.
+  bool layAlong(const Seam& seam, size_t group) {
+    const bool onward = lies_[seam.a.piece];
+    const size_t from = onward ? seam.a.piece : seam.b.piece, to = onward ? seam.b.piece : seam.a.piece;
+    if (!lies_[from] || lies_[to] || out_.group[from] != group || isGathered(pattern_, seam)) return false;
+    // Only from what was begun with in the first group: there it goes from the centre front on.
+    if (group == 0 && (!onward || apart_.bars(pattern_.pieces[to]))) return false;
+    const Motion m = laid(seam, onward);
+    if (overlaps(to, m, group)) return false;
+    place(to, m, group);
+    return true;
   }
 
   void place(size_t piece, const Motion& m, size_t group) {
@@ -91,11 +99,29 @@ class Taper {
     for (Vec2& p : outlines_[piece]) p = m.apply(p);
   }
 
+  // A side of a seam; where the same two panels are sewn together again further down, below a cup, with that.
+  Path wholeSide(const Seam& seam, bool ofA) const {
+    const Path side = pattern_.sidePath(ofA ? seam.a : seam.b);
+    for (const Seam& below : pattern_.seams) {
+      if (&below == &seam || below.kind != SeamKind::Plain || seam.kind != SeamKind::Plain ||
+          below.a.piece != seam.a.piece || below.b.piece != seam.b.piece || !isPanel(seam.a.piece) ||
+          !isPanel(seam.b.piece))
+        continue;
+      const Path rest = pattern_.sidePath(ofA ? below.a : below.b);
+      if (dot(rest.start() - side.end(), side.endTangent()) > 0)
+        return side + Path::line(side.end(), rest.start()) + rest;
+    }
+    return side;
+  }
+
+  bool isPanel(size_t piece) const { return pattern_.pieces[piece].part == Part::Panel; }
+
   Motion laid(const Seam& seam, bool onward) const {
     constexpr double kApart = 70;  // mm
     const double gap = open_.contains(seam.id) ? kApart : 0;
     const SeamSide &fixed = onward ? seam.a : seam.b, &moving = onward ? seam.b : seam.a;
-    const Path a = pattern_.sidePath(fixed).transformed(out_.motions[fixed.piece]), b = pattern_.sidePath(moving);
+    const Path a = wholeSide(seam, &fixed == &seam.a).transformed(out_.motions[fixed.piece]),
+               b = wholeSide(seam, &moving == &seam.a);
     // To the left of what lies there, everything runs the other way.
     return onward ? layBeside(a, b, gap) : layBeside(a.reversed(), b.reversed(), gap);
   }

@@ -178,6 +178,8 @@ TEST_CASE("no edge has a corner where its style has a curve") {
       const Design d = designOf(order);
       const bool square =
           d.rules.option(key::kNeckShape) == NeckShape::Square && d.rules.option(key::kCoverKind) == CoverKind::Covered;
+      const bool opens =
+          d.rules.option(key::kNeckShape) == NeckShape::Edge && d.rules.option(key::kCoverKind) == CoverKind::Covered;
       for (const Piece& p : d.pattern.pieces)
         for (const Edge& e : p.edges) {
           INFO(style.id << ", body " << b << ": " << p.id << "." << e.id);
@@ -186,6 +188,10 @@ TEST_CASE("no edge has a corner where its style has a curve") {
           for (size_t i = 0; i + 1 < cubics.size(); ++i)
             corners +=
                 std::abs(angleBetween(cubics[i].endTangent(), cubics[i + 1].startTangent())) > 0.035;  // 2 degrees
+          if (opens && e.id == "neck" && p.half == Half::Front) {  // where it rises from the open edge
+            CHECK(corners <= 1);
+            continue;
+          }
           CHECK(corners == (square && e.id == "neck" && p.id.starts_with("front") ? 1 : 0));
         }
     }

@@ -66,10 +66,9 @@ Order orderFor(const RuleInfo& rule) {
   o.measures.set("armhole", {inches(16.5), "16 1/2 in", ""});
   o.measures.set("front_bust_arc", {inches(19), "19 in", ""});
   o.choices["opening.kind"] = "lacing";  // so that it stays open whatever the front is
-  if (!rule.conditions().empty()) {
-    const Condition& first = rule.conditions().front();
-    o.choices[std::string(first.key)] = std::string(optionsOf(first).front());
-  }
+  const auto meet = [&](const Condition& c) { o.choices[std::string(c.key)] = std::string(optionsOf(c).front()); };
+  if (!rule.also.empty()) meet(rule.also);
+  if (!rule.conditions().empty()) meet(rule.conditions().front());
   if (rule.key == "opening.kind") o.choices["opening.front"] = "busk";
   if (rule.key.starts_with("modesty.") || rule.key == "allowance.modesty") o.choices["modesty.kind"] = "panel";
   if (rule.key == "allowance.busk") {
@@ -86,7 +85,8 @@ Order orderFor(const RuleInfo& rule) {
   if (rule.key == "skirt.kind") o.choices.erase("skirt.kind");
   if (rule.key == "lines.spacing" || rule.key.starts_with("intake.further"))
     o.choices["lines.front"] = o.choices["lines.back"] = "2";
-  for (const char* covered : {"yoke.", "keyhole.", "insert.", "allowance.yoke"})
+  for (const char* covered :
+       {"princess.armhole", "back.intake_shoulder", "yoke.", "keyhole.", "insert.", "allowance.yoke"})
     if (rule.key.starts_with(covered)) o.choices["cover.kind"] = "covered";
   if (rule.key == "insert.shoulder") o.choices["insert.kind"] = "shoulder";
   if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
@@ -102,6 +102,7 @@ TEST_CASE("every rule of thumb changes the pattern when it is changed") {
     if (rule.key == "paper.size" || rule.key == "balance.free_limit") continue;  // of the paper, and of the sheet
     if (rule.key == "skirt.slit") continue;                                      // a notch
     if (rule.key == "breast.shape") continue;                                    // of the body it is tried on
+    if (rule.key == "mould.rim") continue;  // held against the opening by the sheet
     INFO(rule.key);
     Order o = orderFor(rule);
     if (rule.key == "balance.ease_limit") {  // counts where a difference is eased in
@@ -252,7 +253,7 @@ TEST_CASE("a rule is found by the words a maker has for it") {
   // By an option, and by the key.
   const std::vector<std::string> sweetheart = keys("sweetheart");
   CHECK(std::ranges::find(sweetheart, "top.shape") != sweetheart.end());
-  CHECK(keys("cup.bridge") == std::vector<std::string>{"cup.bridge"});
+  CHECK(keys("cup.bridge_wider") == std::vector<std::string>{"cup.bridge_wider"});
   for (const RuleInfo& rule : ruleTable()) {
     const std::vector<std::string> own = keys(rule.label);
     CHECK(std::ranges::find(own, rule.key) != own.end());

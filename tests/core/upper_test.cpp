@@ -142,12 +142,26 @@ TEST_CASE("cut cups stand under a yoke") {
       made({{"cover.kind", "covered"}, {"yoke.front", "net"}, {"top.shape", "sweetheart"}, {"cup.kind", "three"}});
   checkPasses(d);
   CHECK(find(d.pattern, "cup-outer"));
-  // Without a yoke the panels end at the shoulder, and the program says so.
+  CHECK_FALSE(d.pattern.seam("princess-2"));
+}
+
+TEST_CASE("where neck, shoulder and armhole stay on the panels a cut cup is closed all round") {
+  for (const char* kind : {"two", "three", "cross", "four", "upper", "gathered", "moulded"}) {
+    INFO(kind);
+    const Design d = made({{"cover.kind", "covered"}, {"cup.kind", kind}, {"top.below_shoulder", "6 in"}});
+    checkPasses(d);
+    CHECK(d.pattern.seam("princess"));    // from the shoulder down to the cup
+    CHECK(d.pattern.seam("princess-2"));  // and below it
+    for (const Piece& p : d.pattern.pieces)
+      if (p.part == Part::Cup || p.part == Part::CupBand || p.part == Part::CupCover)
+        for (const Edge& e : p.edges)
+          CHECK((e.role == EdgeRole::Cup || e.role == EdgeRole::Seam || e.role == EdgeRole::Mouth));
+  }
   Order o = plainOrder();
-  o.choices = {{"cover.kind", "covered"}, {"cup.kind", "two"}};
-  const auto refused = recalc(o);
-  REQUIRE_FALSE(refused.ok());
-  CHECK(refused.problem().text().find("yoke") != std::string::npos);
+  o.choices = {{"cover.kind", "covered"}, {"cup.kind", "whole"}};
+  const auto whole = recalc(o);
+  REQUIRE_FALSE(whole.ok());
+  CHECK(whole.problem().text().find("cup.kind=gathered") != std::string::npos);
 }
 
 TEST_CASE("what is folded out of the back yoke shortens its armhole by as much") {

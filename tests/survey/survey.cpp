@@ -82,6 +82,31 @@ std::vector<Order> anyChoices(size_t count, unsigned seed) {
   return orders;
 }
 
+// A style with a few choices beside it, as jobs have them: each one of the rules that count there, an option at random
+// or a length anywhere within its bounds.
+std::vector<Order> fewChoices(size_t count, unsigned seed) {
+  constexpr size_t kFew = 6;
+  std::vector<Order> orders = testing::randomCombinations(count, seed);
+  std::mt19937 dice(seed * 7919 + 17);
+  for (Order& o : orders) {
+    o.style = styleTable()[dice() % styleTable().size()].id;
+    o.choices.clear();
+    const Figure figure = figureOf(completeBody(o.measures));
+    for (size_t tries = 0; o.choices.size() < kFew && tries < 20 * kFew; ++tries) {
+      const RuleInfo& rule = ruleTable()[dice() % ruleTable().size()];
+      if (rule.key == "balance.keep" || rule.stage == "Prepare" || rule.stage == "Balance" ||
+          !Rules(o.choices, o.style, o.school, figure).counts(rule))
+        continue;
+      const double value = rule.lowest + (rule.highest - rule.lowest) * (1 + dice() % 998) / 1000.0;
+      o.choices[std::string(rule.key)] = rule.kind == RuleKind::Option
+                                             ? std::string(rule.options[dice() % rule.options.size()].id)
+                                         : rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value)
+                                                                        : fmt::format("{:.2f} mm", value);
+    }
+  }
+  return orders;
+}
+
 // Every style on every body of the data set with three depths of cup, closed with a zip and laced.
 std::vector<Order> everyStyle() {
   std::vector<Order> orders;
@@ -203,7 +228,7 @@ int main(int argc, char** argv) {
   size_t from = 0, count = 100;
   unsigned seed = 1;
   std::string folder;
-  bool styles = false, any = false;
+  bool styles = false, any = false, few = false;
   size_t every = 1;
   app.add_option("--from", from, "number of the first order of this run");
   app.add_option("--count", count, "how many");
@@ -211,6 +236,7 @@ int main(int argc, char** argv) {
   app.add_option("--pieces", folder, "a folder for their exports");
   app.add_flag("--styles", styles, "every style on every body instead of random orders");
   app.add_flag("--any", any, "any choice with any other: only that nothing breaks");
+  app.add_flag("--few", few, "a style with a few choices beside it");
   std::optional<size_t> only;
   app.add_option("--only", only, "survey this one alone, of those drawn");
   app.add_option("--every", every, "export only one in so many");
@@ -220,6 +246,7 @@ int main(int argc, char** argv) {
   CLI11_PARSE(app, argc, argv);
   if (tried > 0) return tryMany(tried) ? 0 : 1;
   std::vector<Order> orders = any      ? anyChoices(count, seed + static_cast<unsigned>(from))
+                              : few    ? fewChoices(count, seed + static_cast<unsigned>(from))
                               : styles ? everyStyle()
                                        : testing::randomCombinations(count, seed + static_cast<unsigned>(from));
   const size_t first = styles ? from : 0, last = styles ? std::min(orders.size(), from + count) : orders.size();
@@ -228,7 +255,8 @@ int main(int argc, char** argv) {
     const size_t number = styles ? i : from + i;
     if (only && number != *only) continue;
     orders[i].choices["balance.keep"] = "balanced";
-    if (!styles && !any) {  // random choices over the panel styles; cups and deep edges are surveyed style by style
+    if (!styles && !any &&
+        !few) {  // random choices over the panel styles; cups and deep edges are surveyed style by style
       orders[i].style = styleTable()[number % kPanelStyles].id;
       orders[i].choices["cup.kind"] = "princess";
     }

@@ -39,7 +39,7 @@ class BandMaker {
   BandMaker(Pattern& pattern, const Body& body, const Rules& rules) : pattern_(pattern), body_(body), rules_(rules) {}
 
   std::optional<Problem> make() && {
-    front_ = lineFrom(pattern_, topOf(pattern_.panel(Half::Front, 1).value()), "side");
+    front_ = lineFrom(pattern_, topOf(atCentreFront()), "side");
     const Seam& side = *pattern_.seam("side");
     back_ = lineFrom(pattern_, topOf(side.b.piece), "side");
     const double arm = body_.mm("bicep") / 2, hold = rules_.length(key::kOffHold);
@@ -60,6 +60,18 @@ class BandMaker {
   }
 
  private:
+  // The piece whose upper edge begins at the centre front: the first panel, or the cup where the cups touch.
+  size_t atCentreFront() const {
+    const auto has = [](const Piece& p, auto&& which) { return std::any_of(p.edges.begin(), p.edges.end(), which); };
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+      const Piece& p = pattern_.pieces[i];
+      if (p.half == Half::Front && has(p, [](const Edge& e) { return e.role == EdgeRole::Top; }) &&
+          has(p, [](const Edge& e) { return isCentre(e.role); }))
+        return i;
+    }
+    return pattern_.panel(Half::Front, 1).value();
+  }
+
   SewnEdge topOf(size_t piece) const {
     for (const Edge& e : pattern_.pieces[piece].edges)
       if (e.role == EdgeRole::Top) return {piece, {e.id, false}};

@@ -42,6 +42,7 @@ class CupLineMaker {
     if (under == princess_.notches.end())
       return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
+    if (isClosed()) return closed(under->a, under->b);
     for (const Edge* e : {&aboveCentre_, &aboveSide_})
       if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
           !(e == &aboveSide_ && e->role == EdgeRole::Armhole && risesBesideCup()))
@@ -68,6 +69,61 @@ class CupLineMaker {
     const Edge& beyond = nextTo(piece, above.id, true);
     if (beyond.role == EdgeRole::Yoke) return beyond;
     return beyond.id == "shoulder" ? piece.edge("armhole") : above;
+  }
+
+  // Whether both panels go on up to the shoulder and keep neck, strap and armhole: the cup is closed all round.
+  bool isClosed() const {
+    const auto goesOn = [](const Edge& e) { return e.id.starts_with("shoulder") || e.role == EdgeRole::Armhole; };
+    return rules_.option(key::kCoverKind) == CoverKind::Covered && goesOn(aboveCentre_) && goesOn(aboveSide_);
+  }
+
+  // A cup closed all round: from the princess seam at the height of the upper edge in a quarter of an ellipse to the
+  // bridge on the bust line, round below to the underbust, out to the widest place of the outer cup and up again.
+  Result<CupLine> closed(double underA, double underB) {
+    const double bust = block_.levels.at(level::kBust).front, top = block_.levels.at(level::kTop).front;
+    const auto met = inner_.crossings({0, top}, {1, 0});
+    const double topA = met.empty() ? 0 : met.front(), topB = bustOn(false) - (bustOn(true) - topA);
+    const Problem noRoom{"Cup line", "there is no room for a cup that is closed all round",
+                         "raise the upper edge (top.from), make bridge or outer cup narrower, or set a yoke off"};
+    if (met.empty() || topA < 5 || topB < 5 || bustOn(true) - topA < 2 * kBesideBust) return noRoom;
+    if (touching_)
+      return Problem{"Cup line, at the centre", "a cup that is closed all round leaves the front whole at the centre",
+                     "let a bridge stand between the cups (cup.centre)"};
+    const double x = block_.front.centre.xAtDepth(bust) + bridge();
+    if (inner_.pointAt(underA).x - x < 2 * kBesideBust) return noRoom;
+    CupLine line;
+    const Vec2 crown = inner_.pointAt(topA), across = square(inner_.tangentAt(topA)), corner{x, bust},
+               end = inner_.pointAt(underA), below = square(inner_.tangentAt(underA));
+    const double rise = kQuarter * (bust - crown.y), fall = kQuarter * (end.y - bust);
+    const std::string& onInner = princess_.a.chain.front().edge;
+    line.through.push_back(
+        {princess_.a.piece,
+         {onInner, topA, {}},
+         {onInner, underA, {}},
+         Path(std::vector<Cubic>{
+             Cubic{crown, crown - handleAtSeam(crown.x - x, bust - crown.y) * across, corner - Vec2{0, rise}, corner},
+             Cubic{corner, corner + Vec2{0, fall}, end - handleAtSeam(end.x - x, end.y - bust) * below, end}})});
+    tellInner(line, bridge(), x, underA);
+
+    Working w = outerWidth(underB, bust);
+    const double room = rightOfSide_.xAtDepth(bust) - kFrameBesideCup - block_.dart.apex.x;
+    if (w.result > room) w.terms.push_back({'-', "the next seam is near", w.result - room, Source::Computed});
+    w.result = std::min(w.result, room);
+    if (w.result < 2 * kBesideBust) return noRoom;
+    const Vec2 widest{block_.dart.apex.x + w.result, bust}, from = outer_.pointAt(underB), to = outer_.pointAt(topB);
+    const Vec2 out = square(outer_.tangentAt(underB)), back = square(outer_.tangentAt(topB)), up{0, -1};
+    const double reach = handleAtSeam(dot(widest - from, out), from.y - bust), drop = kQuarter * (from.y - bust),
+                 lift = kQuarter * (bust - to.y);
+    const std::string& onOuter = princess_.b.chain.front().edge;
+    line.through.push_back(
+        {princess_.b.piece,
+         onPrincess(underB),
+         {onOuter, side_.edge(onOuter).path.length() - topB, {}},
+         Path(std::vector<Cubic>{
+             Cubic{from, from + reach * out, widest - drop * up, widest},
+             Cubic{widest, widest + lift * up, to + handleAtSeam(widest.x - to.x, bust - to.y) * back, to}})});
+    line.workings.push_back(std::move(w));
+    return line;
   }
 
   // Whether the upper edge stays open over the cup and rises to the shoulder beside it.

@@ -243,7 +243,24 @@ class CupMaker {
               "cut off level across both halves of the cup, the over-bust intake closed; common practice"};
     if (middle < wished) w.terms.push_back({'-', "it stays above the round of the bust point", wished - middle});
     pattern_.workings.push_back(std::move(w));
-    return {side, middle, side};
+    return {along(innerEnd().path, side), middle, along(pattern_.sidePath(outerEnd().b).reversed(), side)};
+  }
+
+  // How far along a line that goes down from the upper edge of the cup it lies so deep below its beginning. Where the
+  // cup is closed all round that line first goes aside.
+  double along(const Path& down, double deep) const {
+    if (!isClosed()) return deep;
+    const auto met = down.crossings(down.start() + Vec2{0, deep}, {1, 0});
+    return met.empty() ? deep : met.front();
+  }
+
+  // Whether the cup line begins and ends on the princess seam.
+  bool isClosed() const {
+    const Piece& cup = pattern_.pieces[place("cup-inner")];
+    return std::none_of(cup.edges.begin(), cup.edges.end(), [&](const Edge& e) {
+      return e.role == EdgeRole::Top || e.role == EdgeRole::Yoke || e.role == kBetweenCups ||
+             e.role == EdgeRole::Armhole;
+    });
   }
 
   Across crossLine() const {
@@ -306,6 +323,9 @@ class CupMaker {
   }
 
   std::optional<Problem> closeFrame() {
+    if (pattern_.seam("princess-2"))
+      return Problem{"Frame in one piece", "the front goes on above the cup, with its own princess seam",
+                     "keep the seams of the frame (cup.frame=seams)"};
     Pattern trial = pattern_;
     const std::string& seam = block_.front.lines.front().id;
     const Joined done = joinPieces(trial, seam, "Frame, front");

@@ -4,6 +4,9 @@
 // as they were cut from the block, by dividing and joining (pieces/divide.h, pieces/join.h), so that what comes out are
 // pieces and seams like any other.
 //
+// On a front that goes up over the shoulder without a yoke the line is closed: it begins and ends on the princess seam,
+// at the height of the upper edge; neck, strap and armhole stay on the panels.
+//
 // The cup line, on the front with its side bust dart closed; r the length of the princess seam from the bust point to
 // the underbust, k = 0.5523 the handle of a quarter circle (common practice for where it stands, no source):
 //   from the top edge down, `bridge` beside the centre (wider above by `bridge wider`), to the bust line; cups that

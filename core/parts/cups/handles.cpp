@@ -2,6 +2,7 @@
 
 #include "parts/cups/dart_dial.h"
 #include "parts/cups/rules.h"
+#include "parts/edges/style_line.h"
 
 namespace armure {
 
@@ -9,7 +10,7 @@ void addCupHandles(Handles& h) {
   const Places& at = h.places();
   h.add(key::kCupBridge, at.notch("cup-1", level::kBust), way::kOut);
   h.add(key::kCupBridge, at.notch("cup", level::kBust), way::kOut);
-  h.add(key::kCupBridgeWider, at.on("front-1", "cup-1", 0), way::kOut);
+  if (!hasPlunge(h.rules())) h.add(key::kCupBridgeWider, at.on("front-1", "cup-1", 0), way::kOut);
   h.add(key::kCupRise, at.on("front-1", "cup-1", 0), way::kUp);
   h.add(key::kCupOuterExtra, at.notch("cup-2", level::kBust), way::kOut);
   for (const char* upper : {"cup-2-band", "cup-2-cross", "cup-2"})

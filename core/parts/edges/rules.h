@@ -55,7 +55,7 @@ inline constexpr std::array kTopFroms{
     row::of(TopFrom::Mirrored, "mirrored", "as the underbust",
             "as far above the bust point as the underbust lies below it"),
     row::of(TopFrom::Shoulder, "shoulder", "by the shoulder line", "a distance below it"),
-    row::of(TopFrom::Cup, "cup", "by the upper cup radius", "as far above the bust point as was measured there"),
+    row::of(TopFrom::Cup, "cup", "by the cup radius", "as far above the bust point as was measured there"),
 };
 
 enum class BackShape { Slope, Straight, Scoop, V };

@@ -14,6 +14,7 @@ namespace armure {
 namespace {
 
 constexpr double kClothBesideInsert = 12;  // mm of cloth on either side of the line
+constexpr double kSameInsert = 3;          // mm: the other half's insert has cut the shoulder seam there already
 constexpr double kAboveBust = 30;          // mm: a wedge ends so far above the bust point
 
 class InsertMaker {
@@ -137,7 +138,7 @@ class InsertMaker {
       if (beside.empty()) continue;
       const Path& last = p.edge(beside).path;
       const double width = rules_.length(key::kInsertShoulder);
-      const bool divided = std::abs(width - last.length()) < 1;  // the other half's insert cut the seam there already
+      const bool divided = std::abs(width - last.length()) < kSameInsert;
       if (!divided && width > last.length() - kClothBesideInsert)
         return Problem{"Insert at the shoulder",
                        msg("the shoulder of the {} is only {:.0f} mm wide", p.name, last.length()),

@@ -138,6 +138,8 @@ class YokeMaker {
       x.push_back(x.back() + std::abs((end ? pointAt(piece, *end).x : outerX(last)) - inner));
     }
     if (!end) return missing("armhole", "its lower edge does not meet the armhole");
+    if (begin && *std::max_element(x.begin(), x.end()) < kLeastStretch)
+      return missing("neck", "between the open edge and the armhole there is no room for it");
     if (!level_ && last > first_ + 1 && x.back() - x[x.size() - 2] < kLeastStretch &&
         hasEdge(panels_[last - 2], "armhole")) {
       const Path& arm = panels_[last - 2].edge("armhole").path;  // end before the last line instead of just behind it
