@@ -135,6 +135,23 @@ double endOf(const Rules& rules, double waist, double hem) {
   return goesBelowWaist(rules) ? hem : waist - above;
 }
 
+// Where the princess line ends above, and what rises beside it.
+std::optional<Problem> endOfLineProblem(const Body& body, const Rules& rules, const Heights& h) {
+  const bool aimed = rules.option(key::kPrincessAbove) == LineEnd::Armhole && !rules.isDefault(key::kPrincessArmhole);
+  if (goesUp(rules, true) || aimed)
+    if (const auto end = endOfFirstLine(body, rules, true, h.chest); end && h.top - end->y < kLeastBetweenLevels)
+      return Problem{
+          "Top edge",
+          msg("at {} it is not clearly below the end of the princess line at {}", Length{h.top}, Length{end->y}),
+          "let it stand lower (top.from), or let the line end higher (princess.armhole) or on the shoulder "
+          "(princess.above)"};
+  if (rules.option(key::kCoverKind) == CoverKind::Covered && rules.option(key::kNeckShape) == NeckShape::Edge &&
+      rules.option(key::kPrincessAbove) == LineEnd::Armhole)
+    return Problem{"Neckline", "along the upper edge it would rise across a princess line that ends in the armhole",
+                   "let the line end on the shoulder (princess.above), or choose another neckline (neck.shape)"};
+  return std::nullopt;
+}
+
 Result<Heights> findHeights(const Body& body, const Rules& rules, const Working& chest, double dart) {
   Heights h{};
   h.chest = chest.result;
@@ -160,20 +177,9 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (h.waist - h.underbust < kLeastBetweenLevels) return tooClose("underbust", h.underbust, "waist", h.waist);
   if (h.hip - h.highHip < kLeastBetweenLevels) return tooClose("high hip", h.highHip, "hip", h.hip);
   if (h.top < kLeastBetweenLevels) return tooClose("shoulder", 0, "top edge", h.top);
-  const bool aimed = rules.option(key::kPrincessAbove) == LineEnd::Armhole && !rules.isDefault(key::kPrincessArmhole);
-  if (goesUp(rules, true) || aimed)
-    if (const auto end = endOfFirstLine(body, rules, true, h.chest); end && h.top - end->y < kLeastBetweenLevels)
-      return Problem{
-          "Top edge",
-          msg("at {} it is not clearly below the end of the princess line at {}", Length{h.top}, Length{end->y}),
-          "let it stand lower (top.from), or let the line end higher (princess.armhole) or on the shoulder "
-          "(princess.above)"};
   if (const double end = endOf(rules, h.waist, h.hem); end - h.underbust < kLeastBetweenLevels)
     return tooClose("underbust", h.underbust, "lower edge", end);
-  if (rules.option(key::kCoverKind) == CoverKind::Covered && rules.option(key::kNeckShape) == NeckShape::Edge &&
-      rules.option(key::kPrincessAbove) == LineEnd::Armhole)
-    return Problem{"Neckline", "along the upper edge it would rise across a princess line that ends in the armhole",
-                   "let the line end on the shoulder (princess.above), or choose another neckline (neck.shape)"};
+  if (auto problem = endOfLineProblem(body, rules, h)) return *problem;
   const double surplus = frontSurplus(body);
   const bool byHand = !rules.isDefault(key::kDartSide);
   if (surplus < 0 && !byHand)

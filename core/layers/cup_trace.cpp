@@ -7,6 +7,7 @@
 #include "operations/join.h"
 #include "parts/cups/cup_line.h"
 #include "parts/cups/rules.h"
+#include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
 #include "units/length.h"
 
@@ -153,11 +154,7 @@ Layer layerFrom(const Pattern& shell, const Pattern& traced, const CupLine& line
     p.part = Part::Pad;
     p.layer = layer.id;
     p.cloth.clear();
-    if (!p.onFold.empty()) {  // where the cups touch
-      p.onFold.clear();
-      p.symmetry = Symmetry::Pair;
-      p.copies = 2;
-    }
+    if (!p.onFold.empty()) cutInPairs(p);  // where the cups touch
     for (Edge& e : p.edges) {
       e.allowance = allowance;
       if (isCentre(e.role)) e.role = kBetweenCups;

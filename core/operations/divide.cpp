@@ -17,7 +17,7 @@
 namespace armure {
 namespace {
 
-constexpr double kNotchClear = 1;  // mm from the end of an edge: a notch there is the end itself
+constexpr double kNotchClear = 3;  // mm from the end of an edge: a notch there is the end itself
 
 // What became of an edge: the parts it fell into, in the order it runs.
 struct Division {
@@ -75,11 +75,7 @@ class PieceCut {
     cubics.front().p0 = out.edges.back().path.end();
     cubics.back().p3 = out.edges.front().path.start();
     out.edges.push_back({edgeId_, all_.role, all_.allowance, Path(std::move(cubics))});
-    if (!out.onFold.empty() && !hasEdge(out, out.onFold)) {  // the half that is not cut on the fold comes twice
-      out.onFold.clear();
-      out.symmetry = Symmetry::Pair;
-      out.copies = 2;
-    }
+    if (!out.onFold.empty() && !hasEdge(out, out.onFold)) cutInPairs(out);
   }
 
   // Every dart is whole, on the part its point lies in.
@@ -318,6 +314,20 @@ class SeamCut {
   const size_t firstLeft_;
 };
 
+// A notch so near to where its seam was cut that it was taken for the cut on the other side goes on this one too.
+void dropLoneNotches(Pattern& pattern, const Seam& seam, const SeamSide& side) {
+  constexpr double kNearCut = 2 * kNotchClear;
+  const auto isCarried = [&](std::string_view id) {
+    return std::any_of(seam.notches.begin(), seam.notches.end(), [&](const SeamNotch& n) { return n.id == id; });
+  };
+  Piece& piece = pattern.pieces[side.piece];
+  std::erase_if(piece.marks, [&](const Mark& m) {
+    if (!m.isNotch() || !side.uses(m.a.edge) || isCarried(m.id)) return false;
+    const double length = piece.edge(m.a.edge).path.length();
+    return m.a.at < kNearCut || m.a.at > length - kNearCut;
+  });
+}
+
 void uniqueIds(std::vector<Seam>& seams) {
   std::set<std::string> known;
   for (Seam& s : seams) {
@@ -362,7 +372,10 @@ void dividePieces(Pattern& pattern, const DividingLine& line, const std::vector<
   }
   pattern.seams = SeamCut(before, pattern, line, parts, firstLeft).seams();
   for (Seam& s : sewn) pattern.seams.push_back(std::move(s));
-  for (Seam& s : pattern.seams) s.notches = notchesOf(pattern, s);
+  for (Seam& s : pattern.seams) {
+    s.notches = notchesOf(pattern, s);
+    for (const SeamSide* side : {&s.a, &s.b}) dropLoneNotches(pattern, s, *side);
+  }
   uniqueIds(pattern.seams);
 }
 

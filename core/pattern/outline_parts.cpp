@@ -128,4 +128,10 @@ Path withEnds(const Path& path, Vec2 start, Vec2 end) {
   return Path(std::move(cubics));
 }
 
+void cutInPairs(Piece& piece) {
+  piece.onFold.clear();
+  piece.symmetry = Symmetry::Pair;
+  piece.copies = 2;
+}
+
 }  // namespace armure

@@ -48,4 +48,7 @@ Path hemBetween(const Path& right, const Path& left);
 // The path with new ends, its handles there moved with them.
 Path withEnds(const Path& path, Vec2 start, Vec2 end);
 
+// A piece that lay on the fold comes twice, mirrored.
+void cutInPairs(Piece& piece);
+
 }  // namespace armure

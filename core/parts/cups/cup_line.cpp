@@ -68,7 +68,7 @@ class CupLineMaker {
     if (above.role != EdgeRole::Top) return above;
     const Edge& beyond = nextTo(piece, above.id, true);
     if (beyond.role == EdgeRole::Yoke) return beyond;
-    return beyond.id == "shoulder" ? piece.edge("armhole") : above;
+    return beyond.id == "shoulder" && hasEdge(piece, "armhole") ? piece.edge("armhole") : above;
   }
 
   // Whether both panels go on up to the shoulder and keep neck, strap and armhole: the cup is closed all round.

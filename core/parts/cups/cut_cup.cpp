@@ -14,6 +14,8 @@
 #include "parts/cups/cup_line.h"
 #include "parts/cups/gathered.h"
 #include "parts/cups/rules.h"
+#include "pattern/marks.h"
+#include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -38,6 +40,7 @@ class CupMaker {
       if (auto problem = closeFrame()) return problem;
     uniteSeams(pattern_, "princess");
     nameWhole();
+    for (Seam& s : pattern_.seams) s.notches = notchesOf(pattern_, s);  // joining may have drawn an edge anew
     for (Piece& p : pattern_.pieces)
       if (p.part == Part::Cup || p.part == Part::CupBand || (p.part == Part::Panel && p.half == Half::Front))
         layGrain(p);
@@ -108,9 +111,7 @@ class CupMaker {
       if (isCentre(e.role)) {
         e.role = kBetweenCups;
         e.allowance = rules_.length(key::kAllowanceCup);
-        cup.onFold.clear();
-        cup.symmetry = Symmetry::Pair;
-        cup.copies = 2;
+        cutInPairs(cup);
       }
   }
 

@@ -66,30 +66,49 @@ class InsertMaker {
     return std::nullopt;
   }
 
-  // A wedge across the princess line, from the shoulder down to a round tip, its halves made one piece.
-  std::optional<Problem> wedgeAtShoulder() {
-    const size_t inner = pattern_.panel(Half::Front, 1).value(), outer = pattern_.panel(Half::Front, 2).value();
-    const Seam* princess = nullptr;
-    for (const Seam& s : pattern_.seams)
-      if (s.a.piece == inner && s.b.piece == outer && s.kind == SeamKind::Plain) princess = &s;
-    const Piece &a = pattern_.pieces[inner], &b = pattern_.pieces[outer];
-    const Problem none{"Wedge at the shoulder", "the princess line does not run up to a shoulder that is one with it",
-                       "cover the shoulders without a yoke (cover.kind=covered, yoke.front=none) and let the line end "
-                       "there (princess.above=shoulder)"};
-    if (!princess || !hasEdge(a, "shoulder") || !hasEdge(b, "shoulder")) return none;
-    const Path sideA = pattern_.sidePath(princess->a), sideB = pattern_.sidePath(princess->b);
-    const double half = rules_.length(key::kInsertShoulder) / 2, down = rules_.length(key::kInsertShoulderLong);
-    const Path &shoulderA = a.edge("shoulder").path, &shoulderB = b.edge("shoulder").path;
-    if (distance(shoulderA.end(), sideA.start()) > 1 || distance(shoulderB.start(), sideB.start()) > 1) return none;
-    if (half > std::min(shoulderA.length(), shoulderB.length()) - kClothBesideInsert)
-      return Problem{"Wedge at the shoulder", "it is wider than the shoulder on one side of the princess line",
-                     "make it narrower (insert.shoulder), or let the line end elsewhere (princess.shoulder)"};
-    double bust = sideA.length();
-    for (const SeamNotch& n : princess->notches)
+  // The seam between the first panels of the front, where it runs up to a shoulder on both.
+  const Seam* seamToShoulder() const {
+    const auto inner = pattern_.panel(Half::Front, 1), outer = pattern_.panel(Half::Front, 2);
+    if (!inner || !outer) return nullptr;
+    const Piece &a = pattern_.pieces[*inner], &b = pattern_.pieces[*outer];
+    if (!hasEdge(a, "shoulder") || !hasEdge(b, "shoulder")) return nullptr;
+    const auto meets = [&](const Seam& s) {
+      return s.a.piece == *inner && s.b.piece == *outer && s.kind == SeamKind::Plain &&
+             distance(a.edge("shoulder").path.end(), pattern_.sidePath(s.a).start()) < 1 &&
+             distance(b.edge("shoulder").path.start(), pattern_.sidePath(s.b).start()) < 1;
+    };
+    const auto found = std::find_if(pattern_.seams.begin(), pattern_.seams.end(), meets);
+    return found == pattern_.seams.end() ? nullptr : &*found;
+  }
+
+  // Whether a wedge so wide to either side and so long has its room.
+  std::optional<Problem> noRoomForWedge(const Seam& princess, double half, double down) const {
+    double bust = pattern_.sidePath(princess.a).length();
+    for (const SeamNotch& n : princess.notches)
       if (n.id == level::kBust) bust = n.a;
     if (down > bust - kAboveBust)
       return Problem{"Wedge at the shoulder", "it reaches down into the round of the bust point",
                      "make it shorter (insert.shoulder_long)"};
+    for (const size_t i : {princess.a.piece, princess.b.piece})
+      if (half > pattern_.pieces[i].edge("shoulder").path.length() - kClothBesideInsert)
+        return Problem{"Wedge at the shoulder", "it is wider than the shoulder on one side of the princess line",
+                       "make it narrower (insert.shoulder), or let the line end elsewhere (princess.shoulder)"};
+    return std::nullopt;
+  }
+
+  // A wedge across the princess line, from the shoulder down to a round tip, its halves made one piece.
+  std::optional<Problem> wedgeAtShoulder() {
+    const Seam* princess = seamToShoulder();
+    if (!princess)
+      return Problem{"Wedge at the shoulder", "the princess line does not run up to a shoulder that is one with it",
+                     "cover the shoulders without a yoke (cover.kind=covered, yoke.front=none) and let the line end "
+                     "there (princess.above=shoulder)"};
+    const double half = rules_.length(key::kInsertShoulder) / 2, down = rules_.length(key::kInsertShoulderLong);
+    if (auto problem = noRoomForWedge(*princess, half, down)) return problem;
+    const size_t inner = princess->a.piece, outer = princess->b.piece;
+    const Path sideA = pattern_.sidePath(princess->a), sideB = pattern_.sidePath(princess->b);
+    const Path &shoulderA = pattern_.pieces[inner].edge("shoulder").path,
+               &shoulderB = pattern_.pieces[outer].edge("shoulder").path;
     const Anchor fromA{"shoulder", shoulderA.length() - half, {}}, toB{"shoulder", half, {}};
     const auto flank = [&](Vec2 upper, const Path& side, bool towardsSide) {
       const Vec2 tip = side.pointAt(down), along = side.tangentAt(down),
