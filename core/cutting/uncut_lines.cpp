@@ -29,6 +29,7 @@ const Seam* seamOutwards(const Pattern& pattern, Part part, Half half, int ordin
 
 Message nameOf(SectionKind section, bool front) {
   if (section == SectionKind::Skirt) return front ? "Skirt, front" : "Skirt, back";
+  if (section == SectionKind::Frame) return "Frame, front";
   return front ? "Front" : "Back";
 }
 
@@ -140,8 +141,13 @@ std::optional<Problem> sew(Pattern& pattern, const Section& section) {
 }  // namespace
 
 std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan) {
+  // A frame that is closed for good has become one piece with its cup.
+  const auto isSewnHere = [](const Section& s) {
+    return s.kind == SectionKind::Skirt || (s.kind == SectionKind::Bodice && !s.front) ||
+           (s.kind == SectionKind::Frame && s.lines.front().kind == LineKind::Dart);
+  };
   for (const Section& section : plan.sections)
-    if (section.kind == SectionKind::Skirt || (section.kind == SectionKind::Bodice && !section.front))
+    if (isSewnHere(section))
       if (auto problem = sew(pattern, section)) return problem;
   uniteSeams(pattern, "line");  // the yoke's and the waist's, where they run on
   return std::nullopt;

@@ -15,7 +15,8 @@
 
 namespace armure {
 
-// For every section of the plan whose lines are darts or not there: bodice backs and skirts. The Problem names a line
+// For every section of the plan whose lines are darts or not there: bodice backs, skirts, and frames below a cup. The
+// Problem names a line
 // that takes something in at both its ends and so cannot lie in one piece.
 std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan);
 

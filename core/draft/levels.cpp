@@ -7,7 +7,7 @@
 #include <stdexcept>
 #include <utility>
 
-#include "draft/line_paths.h"
+#include "draft/own_level.h"
 #include "draft/upper_block.h"
 #include "measure/measure_table.h"
 #include "parts/edges/rules.h"
@@ -235,71 +235,6 @@ class Sharer {
   ShareRule rule_;
 };
 
-// Levels of the maker's own stand at least this far from every other, mm.
-constexpr double kLeastFromOwn = 15;
-
-// Where the levels of the draft stand, for the maker's own to be set between.
-class OwnLevelMaker {
- public:
-  OwnLevelMaker(const Levels& levels, double hem) : hem_(hem) {
-    for (std::string_view id : {level::kBust, level::kUnderbust, level::kWaist, level::kHighHip, level::kHip})
-      measured_.push_back(&levels.at(id));
-    for (const Level* l : measured_) girths_.push_back({l->front, l->bodyGirth});
-  }
-
-  Result<Level> make(const OwnLevel& own, Working& working) const {
-    const double y = measured_[2]->front - own.aboveWaist;
-    const Message name = verbatim(spoken(own.id));
-    if (y < measured_[1]->front + kLeastFromOwn || y > hem_ - kLeastFromOwn)
-      return problem(own, msg("the level \"{}\" does not stand between the underbust and the hem", spoken(own.id)));
-    for (const Level* l : measured_)
-      if (std::abs(l->front - y) < kLeastFromOwn)
-        return problem(own, msg("the level \"{}\" is only {:.0f} mm from the {} line", spoken(own.id),
-                                std::abs(l->front - y), l->name));
-    Level l{own.id, name, y, 0, bodyGirth(y), 0, 0, 0};
-    l.own = true;
-    l.girthTaken = own.girth.has_value();
-    working = own.girth ? worked("girth." + own.id, msg("{}, finished girth", name),
-                                 {{'+', "given by the maker", *own.girth, Source::ByHand}}, "")
-                        : worked("girth." + own.id, msg("{}, finished girth", name),
-                                 {{'+', "body, between the measured levels", l.bodyGirth, Source::Estimated},
-                                  {'-', "reduction, between its neighbours", reduction(y), Source::Computed}},
-                                 "one smooth curve down the body; measure the client there to be sure");
-    l.finishedGirth = working.result;
-    return l;
-  }
-
-  static std::string spoken(std::string id) {
-    std::replace(id.begin(), id.end(), '_', ' ');
-    id[0] = static_cast<char>(id[0] - 'a' + 'A');
-    return id;
-  }
-
- private:
-  static Problem problem(const OwnLevel& own, Message what) {
-    return {verbatim("rail." + own.id), std::move(what),
-            msg("set it at least {:.0f} mm from every other level, or take it away", kLeastFromOwn)};
-  }
-  double bodyGirth(double y) const {
-    for (const Station& s : withStationsAt(girths_, {y}))
-      if (s.y == y) return s.x;
-    return girths_.back().x;
-  }
-  double reduction(double y) const {
-    for (size_t i = 0; i + 1 < measured_.size(); ++i) {
-      const Level &a = *measured_[i], &b = *measured_[i + 1];
-      if (y > b.front) continue;
-      const double ra = a.bodyGirth - a.finishedGirth, rb = b.bodyGirth - b.finishedGirth;
-      return ra + (rb - ra) * (y - a.front) / (b.front - a.front);
-    }
-    return 0;
-  }
-
-  double hem_;
-  std::vector<const Level*> measured_;
-  std::vector<Station> girths_;
-};
-
 bool taken(const Body& body, std::initializer_list<std::string_view> measures) {
   return std::none_of(measures.begin(), measures.end(),
                       [&](std::string_view m) { return body.fact(m).source == Source::Estimated; });
@@ -388,15 +323,14 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   const std::vector<OwnLevel> ownLevels = rules.ownLevels();
   std::vector<Level> made;
   for (const OwnLevel& own : ownLevels) {
-    Working working;
-    Result<Level> l = OwnLevelMaker(out, endOf(rules, h.waist, h.hem)).make(own, working);
+    Result<MadeLevel> l = makeOwnLevel(out, endOf(rules, h.waist, h.hem), own);
     if (!l.ok()) return l.problem();
-    if (!made.empty() && l->front - made.back().front < kLeastFromOwn)
+    if (!made.empty() && l->level.front - made.back().front < kLeastFromOwn)
       return Problem{verbatim("rail." + own.id), msg("two levels of your own stand within {:.0f} mm", kLeastFromOwn),
                      "move one of them, or take it away"};
-    made.push_back(std::move(l).value());
+    made.push_back(std::move(l->level));
     made.back().back = made.back().front - out.backRise - out.sideDart;
-    out.workings.push_back(std::move(working));
+    out.workings.push_back(std::move(l->working));
   }
   out.all.insert(out.all.end(), made.begin(), made.end());
   for (Level& l : out.all) l.beyondHem = l.front > end + 1e-9;

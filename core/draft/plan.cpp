@@ -53,14 +53,26 @@ LineKind inCup(CupKind kind) {
   return LineKind::None;
 }
 
+// The princess line below a cut cup.
+LineKind inFrame(CupFrame frame) {
+  switch (frame) {
+    case CupFrame::Seams:
+      return LineKind::Seam;
+    case CupFrame::Dart:
+      return LineKind::Dart;
+    case CupFrame::OnePiece:
+      break;
+  }
+  return LineKind::None;
+}
+
 void planCups(PanelPlan& plan, const Rules& rules) {
   const CupKind kind = rules.option(key::kCupKind);
   if (kind == CupKind::Princess) return;
   plan.sections.push_back(section(SectionKind::Cups, true, 1, inCup(kind)));
   if (kind == CupKind::Three || kind == CupKind::Gathered)
     plan.sections.push_back(section(SectionKind::Band, true, 1, LineKind::None));
-  const bool whole = rules.option(key::kCupFrame) == CupFrame::OnePiece;
-  plan.sections.push_back(section(SectionKind::Frame, true, 1, whole ? LineKind::None : LineKind::Seam));
+  plan.sections.push_back(section(SectionKind::Frame, true, 1, inFrame(rules.option(key::kCupFrame))));
 }
 
 }  // namespace
@@ -81,7 +93,9 @@ LineKind PanelPlan::line(SectionKind kind, bool front, size_t place) const {
 
 bool PanelPlan::runsOutBelow(bool front) const {
   const Section* skirt = find(SectionKind::Skirt, front);
-  return skirt && skirt->lines.front().kind != LineKind::Seam;
+  const Section* frame = find(SectionKind::Frame, front);
+  return (skirt && skirt->lines.front().kind != LineKind::Seam) ||
+         (frame && frame->lines.front().kind == LineKind::Dart);
 }
 
 PanelPlan panelPlan(const Rules& rules) {

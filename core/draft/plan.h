@@ -45,7 +45,8 @@ struct PanelPlan {
   const Section& bodice(bool front) const;                  // every garment has both
   // What becomes of a line of a half, counted from the centre. Where the section does not run there, as in the bodice.
   LineKind line(SectionKind kind, bool front, size_t place) const;
-  // Whether what the lines of a half take in runs out below the waist: there they are no seams.
+  // Whether what the lines of a half take in runs out below the waist: there they are no seams, or the princess line is
+  // a dart of the frame.
   bool runsOutBelow(bool front) const;
 };
 

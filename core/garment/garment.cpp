@@ -23,6 +23,7 @@
 #include "parts/skirt/rules.h"
 #include "parts/skirt/skirt.h"
 #include "parts/straps/straps.h"
+#include "parts/yoke/keyhole.h"
 #include "parts/yoke/yoke.h"
 
 namespace armure {

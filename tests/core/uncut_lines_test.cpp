@@ -278,3 +278,21 @@ TEST_CASE("random backs and skirts of darts balance, and what was made is what w
   }
   CHECK(made > 25);
 }
+
+TEST_CASE("below a cut cup the princess line may be a dart of the frame, open at the cup line") {
+  for (const char* kind : {"two", "moulded"}) {
+    INFO(kind);
+    const Design d = designOf(balancedOrder({{"cup.kind", kind}, {"cup.frame", "dart"}}));
+    CHECK(piecesOf(d.pattern, Half::Front, Part::Panel) == 1);
+    const Piece& frame = pieceOf(d.pattern, "front-1");
+    REQUIRE(frame.darts.size() == 1);
+    CHECK(std::ranges::any_of(frame.edges, [](const Edge& e) { return e.role == EdgeRole::Mouth; }));
+    // It takes in at the waist what the princess line does, and nothing at the hem.
+    for (const LevelLine& l : frame.levelLines())
+      if (l.level == level::kWaist) CHECK(frame.taken(l) == Approx(inches(1.5)).margin(1.5));
+    for (const CheckRow& r : d.sheet.rows) CHECK_FALSE(r.fails());
+  }
+  const auto atWaist = recalc(balancedOrder({{"cup.kind", "two"}, {"cup.frame", "dart"}, {"hem.at", "waist"}}));
+  REQUIRE_FALSE(atWaist.ok());
+  CHECK(atWaist.problem().text().find("both its ends") != std::string::npos);
+}

@@ -63,11 +63,13 @@ inline constexpr std::array kMoulds{
     row::of(MouldFrom::Own, "own", "measured on it", "a cup that lies on the table: width, depth and rim as they are"),
 };
 
-enum class CupFrame { Seams, OnePiece };
+enum class CupFrame { Seams, OnePiece, Dart };
 inline constexpr std::array kFrames{
     row::of(CupFrame::Seams, "seams", "with its panel seams", "the princess seam runs up to the cup line"),
     row::of(CupFrame::OnePiece, "one-piece", "in one piece",
             "the underbust intake is closed: the princess line takes as much on every level below"),
+    row::of(CupFrame::Dart, "dart", "in one, with a dart",
+            "what the princess line takes in below the cup is a sewn dart; at the hem it takes in nothing"),
 };
 
 enum class GatherSpread { Straight, Fanned };

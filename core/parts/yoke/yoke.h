@@ -23,9 +23,4 @@ namespace armure {
 // their width belongs to every girth they lie in. Fails when the line does not meet an edge it must meet.
 std::optional<Problem> setYokes(Pattern& pattern, const Block& block, const Rules& rules);
 
-// Cuts the keyhole out of the centre edge of a covered half: a slit from below the neck to above the yoke's lower edge,
-// widest in the middle, pointed at both ends; behind, what closes above it may lap over by a tab. Fails where there is
-// no room for it.
-std::optional<Problem> cutKeyhole(Pattern& pattern, const Block& block, const Rules& rules);
-
 }  // namespace armure
