@@ -24,7 +24,7 @@ struct OnBody : ShownWindow {
   BodyCanvas& canvas() { return view().canvas(); }
   // Until the trial of the order as it stands is there.
   void wait() {
-    for (int i = 0; i < 1200 && !view().isCurrent(); ++i) QTest::qWait(50);
+    for (int i = 0; i < 3000 && !view().isCurrent(); ++i) QTest::qWait(50);
     REQUIRE(view().isCurrent());
     settle();
   }
