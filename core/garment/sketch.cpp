@@ -147,9 +147,8 @@ class ViewSketch {
       for (const Vec2 p : whole) middle = middle + p / static_cast<double>(whole.size());
       const double length = pattern_.sidePath(full).length();
       const auto at = [&](const std::string& notch, double end) {
-        for (const SeamNotch& n : s.notches)
-          if (n.id == notch) return &full == &s.a ? n.a : n.b;
-        return end;
+        const SeamNotch* n = s.notch(notch);
+        return !n ? end : &full == &s.a ? n->a : n->b;
       };
       const double from = at(e.from, 0), to = at(e.to, length);
       for (int i = 0; i < kStrokes; ++i) {

@@ -88,8 +88,8 @@ class LayerLines {
     });
   }
 
-  // Over a cup in the princess seam: that seam down to the underbust notch, and the upper edges beside it from where
-  // the cup line begins to where it ends.
+  // Over a cup in the princess seam: that seam down to the underbust notch, if it still has one, and the upper edges
+  // beside it from where the cup line begins to where it ends.
   void onPanels() {
     const Seam& princess = shell_.seams.front();
     const double skipped = cutAbove_ ? princessAbove() : 0;
@@ -97,7 +97,7 @@ class LayerLines {
       const SeamSide& side = inner ? seam_.a : seam_.b;
       LayerLine line{"princess seam", {}, {}, skipped, princess.id, std::string(level::kUnderbust), inner};
       for (const EdgeUse& use : side.chain) line.layer.push_back({placeOf(inner), use.edge});
-      if (onlyNotched(princess)) lines_.push_back(std::move(line));
+      if (princess.notch(level::kUnderbust)) lines_.push_back(std::move(line));
     }
     if (cutAbove_ || cupLine_.through.size() != 2) return;
     for (const bool inner : {true, false}) {
@@ -111,17 +111,10 @@ class LayerLines {
     }
   }
 
-  // The traced seam ends at the underbust notch, if the shell's still has one.
-  bool onlyNotched(const Seam& princess) const {
-    return std::any_of(princess.notches.begin(), princess.notches.end(),
-                       [](const SeamNotch& n) { return n.id == level::kUnderbust; });
-  }
   // How much of the princess seam lies above the pad.
   double princessAbove() const {
-    double above = 0;
-    for (const SeamNotch& n : shell_.seams.front().notches)
-      if (n.id == level::kUnderbust) above = n.a;
-    return above - traced_.sidePath(seam_.a).length();
+    const SeamNotch* under = shell_.seams.front().notch(level::kUnderbust);
+    return (under ? under->a : 0) - traced_.sidePath(seam_.a).length();
   }
 
   const Pattern &shell_, &traced_;

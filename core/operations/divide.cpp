@@ -317,12 +317,9 @@ class SeamCut {
 // A notch so near to where its seam was cut that it was taken for the cut on the other side goes on this one too.
 void dropLoneNotches(Pattern& pattern, const Seam& seam, const SeamSide& side) {
   constexpr double kNearCut = 2 * kNotchClear;
-  const auto isCarried = [&](std::string_view id) {
-    return std::any_of(seam.notches.begin(), seam.notches.end(), [&](const SeamNotch& n) { return n.id == id; });
-  };
   Piece& piece = pattern.pieces[side.piece];
   std::erase_if(piece.marks, [&](const Mark& m) {
-    if (!m.isNotch() || !side.uses(m.a.edge) || isCarried(m.id)) return false;
+    if (!m.isNotch() || !side.uses(m.a.edge) || seam.notch(m.id)) return false;
     const double length = piece.edge(m.a.edge).path.length();
     return m.a.at < kNearCut || m.a.at > length - kNearCut;
   });

@@ -338,9 +338,9 @@ Together together(const Path& a, const Path& b) {
 
 Joined joinAbove(Pattern& pattern, std::string_view seamId, double below, const Message& name) {
   const Seam& seam = seamOf(pattern, seamId);
-  SeamNotch bust{"", pattern.sidePath(seam.a).length() / 2, pattern.sidePath(seam.b).length() / 2};
-  for (const SeamNotch& n : seam.notches)
-    if (n.id == level::kBust) bust = n;
+  const SeamNotch* notch = seam.notch(level::kBust);
+  const SeamNotch bust =
+      notch ? *notch : SeamNotch{"", pattern.sidePath(seam.a).length() / 2, pattern.sidePath(seam.b).length() / 2};
   return joinPart(pattern, seamId, bust.a + below, bust.b + below, Stretch::Upper, name);
 }
 

@@ -216,6 +216,11 @@ double Seam::ease() const {
   return sum;
 }
 
+const SeamNotch* Seam::notch(std::string_view called) const {
+  const auto found = std::ranges::find(notches, called, &SeamNotch::id);
+  return found == notches.end() ? nullptr : &*found;
+}
+
 Path Pattern::sidePath(const SeamSide& side) const {
   Path path;
   for (const EdgeUse& use : side.chain) {
@@ -262,8 +267,7 @@ double Pattern::shellLength(const LayerLine& line) const {
   double sum = -line.uncovered;
   for (const PieceEdge& e : line.shell) sum += pieces.at(e.piece).edge(e.edge).path.length();
   if (const Seam* s = line.seam.empty() ? nullptr : seam(line.seam))
-    for (const SeamNotch& n : s->notches)
-      if (n.id == line.notch) sum += line.ofA ? n.a : n.b;
+    if (const SeamNotch* n = s->notch(line.notch)) sum += line.ofA ? n->a : n->b;
   return sum;
 }
 

@@ -197,7 +197,8 @@ struct Seam {
   std::vector<SeamNotch> notches = {};  // from the top down
   SeamKind kind = SeamKind::Plain;
 
-  double ease() const;  // planned in the whole seam, mm
+  double ease() const;                                    // planned in the whole seam, mm
+  const SeamNotch* notch(std::string_view called) const;  // the first so called; nullptr where there is none
 };
 
 // An edge of a piece, by the piece's place in the pattern.

@@ -83,9 +83,8 @@ std::optional<Place> Places::notch(std::string_view seamId, std::string_view not
   const Seam* seam = pattern_.seam(seamId);
   if (!seam) return std::nullopt;
   const Path path = pattern_.sidePath(seam->a);
-  for (const SeamNotch& n : seam->notches)
-    if (n.id == notchId) return Place{seam->a.piece, path.pointAt(n.a)};
-  return std::nullopt;
+  const SeamNotch* notch = seam->notch(notchId);
+  return notch ? std::optional(Place{seam->a.piece, path.pointAt(notch->a)}) : std::nullopt;
 }
 
 std::optional<Place> Places::seamEnd(std::string_view seamId) const {

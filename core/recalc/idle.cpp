@@ -141,9 +141,7 @@ class IdleFinder {
     const auto choice = parseSeamChoice(value);
     if (!choice || choice->wish != SeamWish::Ease) return {};
     for (const std::string& place : {choice->from, choice->to}) {
-      const bool known =
-          place == "top" || place == "hem" ||
-          std::any_of(seam->notches.begin(), seam->notches.end(), [&](const SeamNotch& n) { return n.id == place; });
+      const bool known = place == "top" || place == "hem" || seam->notch(place);
       if (!known) return msg("this seam has no notch \"{}\"", place);
     }
     return {};

@@ -37,9 +37,8 @@ class CupLineMaker {
         rightOfSide_(pattern.sidePath(pattern.seams[1].a)) {}
 
   Result<CupLine> make() && {
-    const auto under = std::find_if(princess_.notches.begin(), princess_.notches.end(),
-                                    [](const SeamNotch& n) { return n.id == level::kUnderbust; });
-    if (under == princess_.notches.end())
+    const SeamNotch* under = princess_.notch(level::kUnderbust);
+    if (!under)
       return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
     if (isClosed()) return closed(under->a, under->b);
@@ -73,7 +72,7 @@ class CupLineMaker {
 
   // Whether both panels go on up to the shoulder and keep neck, strap and armhole: the cup is closed all round.
   bool isClosed() const {
-    const auto goesOn = [](const Edge& e) { return e.id.starts_with("shoulder") || e.role == EdgeRole::Armhole; };
+    const auto goesOn = [](const Edge& e) { return e.role != EdgeRole::Top && e.role != EdgeRole::Yoke; };
     return rules_.option(key::kCoverKind) == CoverKind::Covered && goesOn(aboveCentre_) && goesOn(aboveSide_);
   }
 
@@ -226,9 +225,8 @@ class CupLineMaker {
   }
 
   double bustOn(bool a) const {
-    for (const SeamNotch& n : princess_.notches)
-      if (n.id == level::kBust) return a ? n.a : n.b;
-    return 0;
+    const SeamNotch* bust = princess_.notch(level::kBust);
+    return !bust ? 0 : a ? bust->a : bust->b;
   }
 
   std::optional<Problem> addOuter(CupLine& line, double under) {
@@ -340,9 +338,8 @@ class CupLineMaker {
     const Problem none{"Cup line, outer side", "it does not cross the next panel seam cleanly",
                        "use fewer front lines, or make the outer cup narrower"};
     if (above.role != EdgeRole::Top && above.role != EdgeRole::Yoke) return none;
-    SeamNotch notch{"", a.length() / 3, b.length() / 3};
-    for (const SeamNotch& n : next_.notches)
-      if (n.id == level::kBust) notch = n;
+    const SeamNotch* bustNotch = next_.notch(level::kBust);
+    const SeamNotch notch = bustNotch ? *bustNotch : SeamNotch{"", a.length() / 3, b.length() / 3};
     inset_ = std::min(rules_.length(key::kCupSide), 0.6 * above.path.length());
     const double at = above.path.length() - inset_;
     double along = notch.a;

@@ -232,9 +232,8 @@ class CupMaker {
   Across bandLine() {
     const Seam& princess = *pattern_.seam("princess-cup");
     const double side = rules_.length(key::kCupBandSide);
-    double bust = pattern_.sidePath(princess.a).length();
-    for (const SeamNotch& n : princess.notches)
-      if (n.id == level::kBust) bust = n.a;
+    const SeamNotch* notch = princess.notch(level::kBust);
+    const double bust = notch ? notch->a : pattern_.sidePath(princess.a).length();
     constexpr double kAboveBust = 0.7;  // of what lies above the bust point: the band must not reach its round
     const double wished = rules_.length(key::kCupBandMiddle), middle = std::min(wished, kAboveBust * bust);
     Working w{"cup.band",
@@ -244,7 +243,33 @@ class CupMaker {
               "cut off level across both halves of the cup, the over-bust intake closed; common practice"};
     if (middle < wished) w.terms.push_back({'-', "it stays above the round of the bust point", wished - middle});
     pattern_.workings.push_back(std::move(w));
-    return {along(innerEnd().path, side), middle, along(pattern_.sidePath(outerEnd().b).reversed(), side)};
+    return {bandInner(middle, along(innerEnd().path, side)), middle,
+            along(pattern_.sidePath(outerEnd().b).reversed(), side)};
+  }
+
+  // How far down the cup line the band ends at the centre: as wished, or higher where the line begins so low, beside a
+  // plunge, that the band would run out along it in a sliver.
+  double bandInner(double middle, double wished) {
+    constexpr double kClear = 0.2;     // rad between band and cup line, at least
+    constexpr double kLeastDeep = 20;  // mm: twice an allowance
+    const InnerEnd in = innerEnd();
+    const Seam& princess = *pattern_.seam("princess-cup");
+    const Anchor to = pattern_.placeOnSide(princess.a, middle);
+    const Vec2 down = pattern_.sidePath(princess.a).tangentAt(middle);
+    const auto isSliver = [&](double deep) {
+      const Path line = across(place("cup-inner"), in.at(deep), to, down, false).path;
+      return std::abs(angleBetween(line.startTangent(), -in.path.tangentAt(deep))) < kClear;
+    };
+    double deep = wished;
+    while (deep < in.path.length() && deep > kLeastDeep && isSliver(deep)) deep = std::max(kLeastDeep, 0.85 * deep);
+    if (deep < wished)
+      pattern_.workings.push_back({"cup.band_end",
+                                   "Upper cup band, deep at the centre",
+                                   {rules_.term(key::kCupBandSide),
+                                    {'-', "it would run out along the cup line", wished - deep, Source::Computed}},
+                                   deep,
+                                   "beside a plunge the cup line begins low; common practice"});
+    return deep;
   }
 
   // How far along a line that goes down from the upper edge of the cup it lies so deep below its beginning. Where the
@@ -267,12 +292,11 @@ class CupMaker {
   Across crossLine() const {
     const Seam& princess = *pattern_.seam("princess-cup");
     Across at;
-    for (const SeamNotch& n : princess.notches)
-      if (n.id == level::kBust) at.middle = n.a;
+    if (const SeamNotch* bust = princess.notch(level::kBust)) at.middle = bust->a;
     const auto bustOn = [&](const Seam& seam, bool fromTop) {
-      for (const SeamNotch& n : seam.notches)
-        if (n.id == level::kBust) return fromTop ? n.b : pattern_.sidePath(seam.b).length() - n.b;
-      return pattern_.sidePath(seam.b).length() / 2;
+      const SeamNotch* bust = seam.notch(level::kBust);
+      const double length = pattern_.sidePath(seam.b).length();
+      return !bust ? length / 2 : fromTop ? bust->b : length - bust->b;
     };
     // Below the bust line, at either end.
     const bool upper = kind_ == CupKind::Upper;

@@ -118,9 +118,8 @@ class DialSetter {
   void plan(const std::string& edge, double width) {
     for (Seam& s : pattern_.seams) {
       if (s.a.piece != 1 || !s.a.uses(edge)) continue;
-      const bool fromBust =
-          std::any_of(s.notches.begin(), s.notches.end(), [](const SeamNotch& n) { return n.id == level::kBust; });
-      s.eases.push_back({std::string(fromBust ? level::kBust : "top"), std::string(level::kUnderbust), width});
+      s.eases.push_back(
+          {std::string(s.notch(level::kBust) ? level::kBust : "top"), std::string(level::kUnderbust), width});
     }
   }
   void note(ShareKey key, const Message& title, const DartTurn& turn) {

@@ -83,9 +83,8 @@ class InsertMaker {
 
   // Whether a wedge so wide to either side and so long has its room.
   std::optional<Problem> noRoomForWedge(const Seam& princess, double half, double down) const {
-    double bust = pattern_.sidePath(princess.a).length();
-    for (const SeamNotch& n : princess.notches)
-      if (n.id == level::kBust) bust = n.a;
+    const SeamNotch* notch = princess.notch(level::kBust);
+    const double bust = notch ? notch->a : pattern_.sidePath(princess.a).length();
     if (down > bust - kAboveBust)
       return Problem{"Wedge at the shoulder", "it reaches down into the round of the bust point",
                      "make it shorter (insert.shoulder_long)"};
@@ -125,15 +124,14 @@ class InsertMaker {
                       {{inner, fromA, pattern_.placeOnSide(princess->a, down), left},
                        {outer, pattern_.placeOnSide(princess->b, down), toB, right}}};
     const std::string between = princess->id + "-insert-wedge";
+    const size_t wedge = pattern_.pieces.size();
     dividePieces(
         pattern_, line,
         {{"insert-wedge", "Shoulder wedge", Part::Insert}, {"insert-wedge-2", "Shoulder wedge", Part::Insert}});
     const Joined done = joinPieces(pattern_, between, "Shoulder wedge");
     uniteSeams(pattern_, "line");
-    for (Piece& p : pattern_.pieces) {
-      if (p.id == "insert-wedge") p.cloth = "net";
-      if (p.id == "insert-wedge" || &p == &pattern_.pieces[inner] || &p == &pattern_.pieces[outer]) layGrain(p);
-    }
+    pattern_.pieces[wedge].cloth = "net";
+    for (const size_t i : {inner, outer, wedge}) layGrain(pattern_.pieces[i]);
     pattern_.workings.push_back({"insert.wedge",
                                  "Shoulder wedge, its halves joined",
                                  {{'+', "the edges stood apart by at the most", done.gap, Source::Computed}},
