@@ -28,12 +28,12 @@ size_t count(const Sketch& sketch, SketchStroke stroke) {
       std::count_if(sketch.lines.begin(), sketch.lines.end(), [&](const SketchLine& l) { return l.stroke == stroke; }));
 }
 
-struct Box {
+struct Extent {
   double left = HUGE_VAL, top = HUGE_VAL, right = -HUGE_VAL, bottom = -HUGE_VAL;
 };
 
-Box boxOf(const Sketch& sketch, SketchStroke stroke) {
-  Box box;
+Extent boxOf(const Sketch& sketch, SketchStroke stroke) {
+  Extent box;
   for (const SketchLine& l : sketch.lines)
     if (l.stroke == stroke)
       for (Vec2 p : l.points) {
@@ -70,7 +70,7 @@ TEST_CASE("every line of a drawing has its mirror image") {
 TEST_CASE("a bodice is drawn from its top edge to its hem, as wide at the waist as half the girth stands") {
   const Drawn d = drawn(orderWith({{"top.shape", "straight"}}));
   const StyleLine top = topEdge(d.design.block, d.design.rules), hem = hemLine(d.design.block, d.design.rules);
-  const Box box = boxOf(d.sketch.front, SketchStroke::Outline);
+  const Extent box = boxOf(d.sketch.front, SketchStroke::Outline);
   // Between two lines the drawn edge may swing out a little further than at them.
   CHECK(box.top == Approx(*std::min_element(top.depth.begin(), top.depth.end())).margin(4));
   CHECK(box.bottom == Approx(*std::max_element(hem.depth.begin(), hem.depth.end())).margin(8));
@@ -88,7 +88,7 @@ TEST_CASE("a bodice is drawn from its top edge to its hem, as wide at the waist 
 
 TEST_CASE("a smaller waist is drawn smaller, and nothing else is") {
   const Drawn before = drawn(plainOrder()), after = drawn(orderWith({{"reduction.waist", "4 in"}}));
-  const Box was = boxOf(before.sketch.front, SketchStroke::Edge), is = boxOf(after.sketch.front, SketchStroke::Edge);
+  const Extent was = boxOf(before.sketch.front, SketchStroke::Edge), is = boxOf(after.sketch.front, SketchStroke::Edge);
   CHECK(is.top == Approx(was.top).margin(2));
   CHECK(is.bottom == Approx(was.bottom).margin(2));
   const auto least = [](const Sketch& sketch) {  // of the side, which is the longest edge
@@ -158,7 +158,7 @@ TEST_CASE("a skirt is drawn down to where it ends") {
     CHECK(boxOf(d.sketch.front, SketchStroke::Outline).bottom == Approx(waist + length).margin(8));
   }
   const auto wide = [](const char* kind) {
-    const Box b =
+    const Extent b =
         boxOf(drawn(orderWith({{"skirt.kind", kind}, {"skirt.to", "floor"}})).sketch.front, SketchStroke::Outline);
     return b.right;
   };
