@@ -6,7 +6,7 @@
 #include <cmath>
 #include <numeric>
 
-#include "balance/block_cholesky.h"
+#include "balance/tridiagonal_cholesky.h"
 
 namespace armure {
 namespace {
@@ -66,12 +66,12 @@ class Blocks {
   }
 
   // W = H - sum lambda_r C_r, factored; where a block of it is not positive, that of H.
-  std::vector<BlockCholesky> factored(const VectorXd& x, const VectorXd& lambda) const {
+  std::vector<TridiagonalCholesky> factored(const VectorXd& x, const VectorXd& lambda) const {
     if (lambda.size() == 0) return plain_;
-    std::vector<BlockCholesky> all = plain_;
+    std::vector<TridiagonalCholesky> all = plain_;
     const std::vector<MatrixXd> bent = problem_.hessians(x, lambda);
     forEachMoving(problem_, [&](size_t e, Index, Index) {
-      BlockCholesky with(hessians_[e] - bent[e]);
+      TridiagonalCholesky with(hessians_[e] - bent[e]);
       if (with.isPositive()) all[e] = std::move(with);
     });
     return all;
@@ -88,11 +88,12 @@ class Blocks {
  private:
   const BalanceProblem& problem_;
   std::vector<MatrixXd> hessians_;
-  std::vector<BlockCholesky> plain_;
+  std::vector<TridiagonalCholesky> plain_;
 };
 
 // J W^-1 J'.
-MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear, const std::vector<BlockCholesky>& blocks) {
+MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear,
+                 const std::vector<TridiagonalCholesky>& blocks) {
   const Index n = linear.residual.size();
   MatrixXd schur = MatrixXd::Zero(n, n);
   forEachMoving(problem, [&](size_t e, Index, Index) {
@@ -208,7 +209,7 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
   Solution best;  // of the steps that were nearly still
   double least = kNearlyHolds;
   for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
-    const std::vector<BlockCholesky> bent = blocks.factored(s.x, s.lambda);
+    const std::vector<TridiagonalCholesky> bent = blocks.factored(s.x, s.lambda);
     const auto divided = [&](const VectorXd& v) {
       return blocks.byEdge(v, [&](size_t e, const auto& part) { return VectorXd(bent[e].solve(part)); });
     };
@@ -244,7 +245,7 @@ std::vector<Vec2> sharesOfRows(const BalanceProblem& problem, const Solution& so
   const Index at = MovingEdge::at(joint);
   MatrixXd axes = MatrixXd::Zero(e.moving.unknowns(), 2);
   axes(at, 0) = axes(at + 1, 1) = 1;
-  const MatrixXd asked = linear.jacobian[edge].transpose() * BlockCholesky(e.moving.hessian()).solve(axes);
+  const MatrixXd asked = linear.jacobian[edge].transpose() * TridiagonalCholesky(e.moving.hessian()).solve(axes);
   for (size_t k = 0; k < linear.rows[edge].size(); ++k) {
     const Index r = linear.rows[edge][k], c = static_cast<Index>(k);
     shares[static_cast<size_t>(r)] = solution.lambda(r) * Vec2{asked(c, 0), asked(c, 1)};

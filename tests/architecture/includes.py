@@ -1,6 +1,8 @@
 #!/usr/bin/env python3
 """Reads every #include and fails on an arrow against the order of docs/architecture.md.
 
+Fails too where two headers define a type of one name.
+
 usage: includes.py PROJECT_DIR
 
 The order stands in the page's block ```order, from the bottom up, one folder a line; a folder may include those above it
@@ -43,7 +45,7 @@ def main():
     project = os.path.abspath(sys.argv[1])
     order = order_of(open(os.path.join(project, "docs", "architecture.md"), encoding="utf-8").read())
     place = {folder: i for i, folder in enumerate(order)}
-    wrong, arrows = [], 0
+    wrong, arrows, homes = [], 0, {}
     for top in ("core", "io", "book", "tape", "render", "cli", "app", "fuzz"):
         for folder, _, files in os.walk(os.path.join(project, top)):
             for file in sorted(files):
@@ -64,6 +66,10 @@ def main():
                     wrong.append(f"{name}: a header without #pragma once")
                 if not text.startswith("//") and file.endswith(".h"):
                     wrong.append(f"{name}: a header begins with what lives in it and why")
+                # One name for two types makes one program of two halves that do not fit, and no tool says so.
+                for name_of in re.findall(r"^(?:class|struct|enum class) (\w+)[^;]*?\{", text, re.M) if file.endswith(".h") else ():
+                    if homes.setdefault(name_of, name) != name:
+                        wrong.append(f"{name}: {name_of} is a type of {homes[name_of]} too")
                 for number, target in included(path, project):
                     arrows += 1
                     to = folder_of(target)

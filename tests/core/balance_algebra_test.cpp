@@ -5,7 +5,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "balance/block_cholesky.h"
+#include "balance/tridiagonal_cholesky.h"
 #include "balance/solve.h"
 #include "geometry/gauss.h"
 #include "tests/support/bodies.h"
@@ -21,11 +21,11 @@ namespace {
 
 // Symmetric and positive, 4 x 4 blocks on the diagonal and beside it.
 MatrixXd anyBlocks(Index joints, Dice& dice) {
-  const Index n = BlockCholesky::kBlock * joints;
+  const Index n = TridiagonalCholesky::kBlock * joints;
   MatrixXd lower = MatrixXd::Zero(n, n);
   for (Index i = 0; i < n; ++i)
     for (Index j = 0; j <= i; ++j)
-      if (i / BlockCholesky::kBlock - j / BlockCholesky::kBlock <= 1) lower(i, j) = dice.between(-1, 1);
+      if (i / TridiagonalCholesky::kBlock - j / TridiagonalCholesky::kBlock <= 1) lower(i, j) = dice.between(-1, 1);
   lower.diagonal().array() += 4;
   return lower * lower.transpose();
 }
@@ -64,7 +64,7 @@ TEST_CASE("a factor by blocks solves as Eigen's factor of the whole matrix does"
   Dice dice(21);
   for (Index joints = 1; joints <= 12; ++joints) {
     const MatrixXd matrix = anyBlocks(joints, dice), rhs = any(matrix.rows(), 3, dice);
-    const BlockCholesky ours(matrix);
+    const TridiagonalCholesky ours(matrix);
     const Eigen::LLT<MatrixXd> whole(matrix);
     REQUIRE(ours.isPositive());
     CHECK((ours.solve(rhs) - whole.solve(rhs)).cwiseAbs().maxCoeff() < 1e-10);
@@ -77,9 +77,9 @@ TEST_CASE("a matrix that is not positive is seen, wherever the fault lies") {
   Dice dice(22);
   for (Index joint = 0; joint < 5; ++joint) {
     MatrixXd matrix = anyBlocks(5, dice);
-    const Index at = BlockCholesky::kBlock * joint + 2;
+    const Index at = TridiagonalCholesky::kBlock * joint + 2;
     matrix(at, at) = -1;
-    CHECK_FALSE(BlockCholesky(matrix).isPositive());
+    CHECK_FALSE(TridiagonalCholesky(matrix).isPositive());
   }
 }
 

@@ -12,7 +12,7 @@ using namespace armure::testing;
 
 namespace {
 
-Design inStyle(const char* style, std::initializer_list<std::pair<const char*, const char*>> choices) {
+Design orderInStyle(const char* style, std::initializer_list<std::pair<const char*, const char*>> choices) {
   Order order = orderWith(choices);
   order.style = style;
   return designOf(order);
@@ -48,12 +48,12 @@ TEST_CASE("a bust point taken too low is found, and what is offered mends it") {
 }
 
 TEST_CASE("a centre back shaped at the waist stands off above, and is straight again once mended") {
-  const std::vector<Finding> all = found(inStyle("straight-zip", {{"centre_back.waist", "0.5 in"}}));
+  const std::vector<Finding> all = found(orderInStyle("straight-zip", {{"centre_back.waist", "0.5 in"}}));
   const Finding* f = ofKind(all, FindingKind::Edge, "centre back");
   REQUIRE(f);
   REQUIRE(f->mending);
   CHECK(f->mending->key == "centre_back.waist");
-  CHECK_FALSE(ofKind(found(inStyle("straight-zip", {{"centre_back.waist", f->mending->text.c_str()}})),
+  CHECK_FALSE(ofKind(found(orderInStyle("straight-zip", {{"centre_back.waist", f->mending->text.c_str()}})),
                      FindingKind::Edge, "centre back"));
 }
 
@@ -76,7 +76,7 @@ TEST_CASE("cups that are too small for her press the breasts in, and it is told 
 }
 
 TEST_CASE("a waist reduced by much is told with its pressure and when to loosen") {
-  const std::vector<Finding> all = found(inStyle("reducing-three-lines", {{"reduction.waist", "4 in"}}));
+  const std::vector<Finding> all = found(orderInStyle("reducing-three-lines", {{"reduction.waist", "4 in"}}));
   const Finding* f = ofKind(all, FindingKind::Pressure);
   REQUIRE(f);
   CHECK(english(f->text).find("Loosen at once") != std::string::npos);

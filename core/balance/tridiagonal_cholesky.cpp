@@ -1,4 +1,4 @@
-#include "balance/block_cholesky.h"
+#include "balance/tridiagonal_cholesky.h"
 
 #include <Eigen/Cholesky>
 
@@ -7,7 +7,7 @@ namespace armure {
 using Eigen::Index;
 using Eigen::MatrixXd;
 
-BlockCholesky::BlockCholesky(const MatrixXd& matrix) {
+TridiagonalCholesky::TridiagonalCholesky(const MatrixXd& matrix) {
   const Index n = matrix.rows() / kBlock;
   for (Index i = 0; i < n && positive_; ++i) {
     Block own = matrix.block<kBlock, kBlock>(kBlock * i, kBlock * i);
@@ -22,7 +22,7 @@ BlockCholesky::BlockCholesky(const MatrixXd& matrix) {
   }
 }
 
-MatrixXd BlockCholesky::half(MatrixXd rhs) const {
+MatrixXd TridiagonalCholesky::half(MatrixXd rhs) const {
   for (size_t i = 0; i < diagonal_.size(); ++i) {
     auto own = rhs.middleRows<kBlock>(kBlock * static_cast<Index>(i));
     if (i > 0) own -= below_[i - 1].lazyProduct(rhs.middleRows<kBlock>(kBlock * (static_cast<Index>(i) - 1)));
@@ -31,7 +31,7 @@ MatrixXd BlockCholesky::half(MatrixXd rhs) const {
   return rhs;
 }
 
-MatrixXd BlockCholesky::solve(MatrixXd rhs) const {
+MatrixXd TridiagonalCholesky::solve(MatrixXd rhs) const {
   MatrixXd x = half(std::move(rhs));
   for (size_t i = diagonal_.size(); i-- > 0;) {
     auto own = x.middleRows<kBlock>(kBlock * static_cast<Index>(i));

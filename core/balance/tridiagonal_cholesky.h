@@ -1,4 +1,4 @@
-// core/balance/block_cholesky.h
+// core/balance/tridiagonal_cholesky.h
 //
 // Cholesky's factor of a symmetric matrix that has 4 x 4 blocks on its diagonal and beside it and nothing else: the
 // unknowns of one edge, of which each joint meets only its neighbours. Factor and solution take time in proportion to
@@ -12,14 +12,14 @@
 
 namespace armure {
 
-class BlockCholesky {
+class TridiagonalCholesky {
  public:
   static constexpr Eigen::Index kBlock = 4;
 
-  BlockCholesky() = default;
+  TridiagonalCholesky() = default;
   // Reads the lower triangle of a square matrix whose size is a multiple of kBlock; what lies off the blocks is taken
   // for zero.
-  explicit BlockCholesky(const Eigen::MatrixXd& matrix);
+  explicit TridiagonalCholesky(const Eigen::MatrixXd& matrix);
 
   // Whether the matrix is positive; nothing can be solved otherwise.
   bool isPositive() const { return positive_; }
