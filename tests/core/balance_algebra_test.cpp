@@ -5,8 +5,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "balance/tridiagonal_cholesky.h"
 #include "balance/solve.h"
+#include "balance/tridiagonal_cholesky.h"
 #include "geometry/gauss.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
