@@ -71,7 +71,14 @@ class BlockScene {
       const Selection target{.working = l.readOff ? "front." + l.id + ".side" : "girth." + l.id, .level = l.id};
       // One line where both halves stand equally high, else one on each half.
       const double middle = frontWidth + kBetweenHalves / 2;
-      QPainterPath path = linePath({0, l.front}, {middle, l.front});
+      // Below the bust it may rise towards the side.
+      const Vec2 side = block_.frontSideAt(l.front);
+      QPainterPath path =
+          linePath({0, l.front}, {side.y < l.front ? block_.front.lines.back().toSideX(l.front) : middle, l.front});
+      if (side.y < l.front) {
+        path.lineTo(toQt(side));
+        path.lineTo(middle, side.y);
+      }
       path.moveTo(middle, l.back);
       path.lineTo(right, l.back);
       add(Ink::LevelLine, path, target);
@@ -107,7 +114,7 @@ class BlockScene {
     addCombOf(upperSide, m);
     Vec2 sideEnd = upperSide.end();
     if (front) {
-      const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, sideHem);
+      const Path below = block_.sideBelowDart.betweenDepths(block_.dart.lower.y, block_.frontSideAt(sideHem).y);
       add(Ink::Edge, toQt(below, m), sideTarget);
       addCombOf(below, m);
       sideEnd = below.end();
@@ -281,8 +288,8 @@ class BlockScene {
     for (const HalfLevel& l : half.levels) {
       const Level& level = block_.levels.at(l.level);
       if (level.readOff || l.y < top - 1e-6 || l.y > hem + 1e-6) continue;
-      add(Ink::Handle, squareAt(toQt(m.apply({l.side, l.y}))),
-          {.working = half.id + "." + l.level + ".side", .level = l.level});
+      const Vec2 at = half.front && l.y > block_.dart.upper.y ? block_.frontSideAt(l.y) : Vec2{l.side, l.y};
+      add(Ink::Handle, squareAt(toQt(m.apply(at))), {.working = half.id + "." + l.level + ".side", .level = l.level});
     }
   }
 

@@ -22,7 +22,7 @@ void addHandles(TableScene& scene, const Design& design, const SceneOptions& opt
     scene.items.push_back({Ink::Guide,
                            grip,
                            {.working = "rule." + h.key},
-                           GuideHandle{h.key, axis, h.mm, !design.rules.isDefault(h.key), h.sharePerMm}});
+                           GuideHandle{h.key, axis, h.mm, design.rules.isChosen(h.key), h.sharePerMm}});
     if (h.sharePerMm > 0) continue;  // the dial says how much
     scene.labels.push_back({LabelKind::Movement,
                             at,
@@ -48,8 +48,7 @@ void clearGround(TableScene& scene, QPointF dial) {
 void addDial(TableScene& scene, const Design& design) {
   const auto centre = dialCentre(design.pattern);
   if (!centre) return;
-  constexpr double kLeast = 0.05;                                              // degrees
-  const bool turns = design.rules.option(key::kCupKind) == CupKind::Princess;  // else the dial only shows
+  constexpr double kLeast = 0.05;  // degrees
   const QPointF at = toQt(scene.arrangement[centre->piece].apply(centre->at));
   clearGround(scene, at);
   for (const DialPart& part : dartDial(design.block, design.rules)) {
@@ -66,7 +65,8 @@ void addDial(TableScene& scene, const Design& design) {
            wedge,
            {.working = part.key.empty() ? "front.underbust.intake" : "rule." + std::string(part.key)}});
     }
-    if (degrees <= kLeast && (part.key.empty() || !turns)) continue;
+    // Where its share cannot be chosen, the dial only shows.
+    if (degrees <= kLeast && (part.key.empty() || !design.rules.counts(*findRule(part.key)))) continue;
     const double share = part.key.empty() ? 0 : design.rules.value(part.key).number;
     const double out = part.key.empty() ? kDialRadius : kDialHandle + share * kDialReach;
     scene.labels.push_back({LabelKind::Movement,

@@ -181,7 +181,7 @@ void OrderSession::takeAwayLevel(std::string_view level) {
   Order next = order();
   std::erase_if(next.choices, [&](const auto& choice) {
     const auto shaping = parseShapingKey(choice.first);
-    return shaping && shaping->level == level;
+    return shaping && shaping->kind != ShapingKind::Swing && shaping->level == level;
   });
   record(std::move(next), "level taken away");
 }

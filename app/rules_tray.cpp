@@ -1,5 +1,7 @@
 #include "app/rules_tray.h"
 
+#include <QStandardItemModel>
+
 #include "app/choice_box.h"
 #include "render/words.h"
 
@@ -39,6 +41,19 @@ std::string levelFor(std::string_view key) {
   if (key.ends_with("underbust")) return "underbust";
   if (key.ends_with("high_hip")) return "high_hip";
   return "";
+}
+
+// What cannot be made beside the other choices cannot be picked, and says what it needs; what was chosen stays.
+void offer(QComboBox& box, const RuleInfo& rule, const OrderSession& session) {
+  const auto optionOf = [&](std::string_view key) { return session.rule(key).choice; };
+  auto* items = qobject_cast<QStandardItemModel*>(box.model());
+  for (int i = 0; items && i < box.count(); ++i) {
+    const RuleOption& option = rule.options[static_cast<size_t>(i)];
+    const Message missing = missingFor(option, optionOf);
+    items->item(i)->setEnabled(missing.empty() || i == box.currentIndex());
+    const QString needs = missing.empty() ? QString() : QString("\nNeeds %1.").arg(words(missing));
+    items->item(i)->setToolTip(q(option.reason) + needs);
+  }
 }
 
 }  // namespace
@@ -183,6 +198,7 @@ void RulesTray::refresh() {
     const bool shows = counts && (!aside || isOpen(rule.group));
     if (const auto o = options_.find(key); o != options_.end()) {
       o->second.box->setCurrentIndex(static_cast<int>(value.number));
+      offer(*o->second.box, rule, session_);
       o->second.row->setVisible(shows);
     }
     const auto v = values_.find(key);

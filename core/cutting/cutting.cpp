@@ -65,10 +65,14 @@ class Cutter {
 
   double draftedX(const Panel& p, size_t boundary, double y) const {
     if (boundary == 0 || boundary == at_.centreBack()) return p.half->centre.xAtDepth(y);
-    if (boundary == at_.side())
-      return !onBack(p) && y > block_.dart.upper.y ? block_.sideBelowDart.xAtDepth(y) : p.half->side.xAtDepth(y);
+    if (boundary == at_.side()) return onBack(p) ? p.half->side.xAtDepth(y) : block_.frontSideAt(y).x;
     const PanelLine& line = p.half->lines[at_.line(boundary)];
     return (boundary == p.leftBoundary) == !onBack(p) ? line.toSideX(y) : line.toCentreX(y);
+  }
+
+  // Where a level that stands at a depth meets a boundary: the front's side may be met higher.
+  double metAt(const Panel& p, size_t boundary, double y) const {
+    return boundary == at_.side() && !onBack(p) ? block_.frontSideAt(y).y : y;
   }
 
   double styleDepth(const StyleLine& line, const Panel& p, size_t boundary) const {
@@ -95,8 +99,9 @@ class Cutter {
     double before = -1;
     for (const Wanted& w : all) {
       const bool isUpper = w.place == &DraftedEdge::top && p.goesUp();
-      const auto s = isUpper ? (upper ? std::optional(upper->first) : std::nullopt)
-                             : meet(e.path, w.y > bust + 1e-9 ? p.lower : p.still, w.y, draftedX(p, at, w.y));
+      const auto s = isUpper
+                         ? (upper ? std::optional(upper->first) : std::nullopt)
+                         : meet(e.path, w.y > bust + 1e-9 ? p.lower : p.still, metAt(p, at, w.y), draftedX(p, at, w.y));
       const bool mayBeCutOff = w.place == &DraftedEdge::bust || (!sewn && w.place == &DraftedEdge::underbust);
       if (s && mayBeCutOff && *s <= before) {
         e.*w.place = *s;
@@ -271,7 +276,7 @@ class Cutter {
       if (block_.levels.at(l.level).beyondHem) continue;
       const Motion& frame = l.y > bust + 1e-9 ? p.lower : p.still;
       const auto a = meet(p.left.path, frame, l.y, draftedX(p, p.leftBoundary, l.y));
-      const auto b = meet(p.right.path, frame, l.y, draftedX(p, p.rightBoundary, l.y));
+      const auto b = meet(p.right.path, frame, metAt(p, p.rightBoundary, l.y), draftedX(p, p.rightBoundary, l.y));
       if (!a || !b) continue;
       const auto within = [&](const DraftedEdge& e, double s) { return s > e.top + kClear && s < e.hem - kClear; };
       if (!within(p.right, *b)) continue;
@@ -361,7 +366,8 @@ class Cutter {
       for (const LevelLine& m : pattern_.pieces[i].levelLines()) {
         const Panel& p = panels_[i];
         const double y = p.half->at(m.level).y;
-        const double drafted = std::abs(draftedX(p, p.rightBoundary, y) - draftedX(p, p.leftBoundary, y));
+        const double drafted = std::hypot(draftedX(p, p.rightBoundary, y) - draftedX(p, p.leftBoundary, y),
+                                          metAt(p, p.rightBoundary, y) - y);
         const double open = i == 0 ? plungeGap(m.level) / 2 : 0;
         most = std::max(most, std::abs(m.width() + open - drafted));
       }

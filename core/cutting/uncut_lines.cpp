@@ -5,10 +5,12 @@
 #include <utility>
 
 #include "operations/crossing.h"
+#include "operations/darts.h"
 #include "operations/grain.h"
 #include "operations/join.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
+#include "rules/draft_rules.h"
 
 namespace armure {
 namespace {
@@ -113,8 +115,16 @@ void drawHem(Piece& piece) {
   }
 }
 
+// The princess dart ends below the bust point, so that no point shows; from the underbust on its legs stay.
+void endBelowBust(Pattern& pattern, const std::string& id, double clear) {
+  const Seam* seam = pattern.seam(id);
+  if (!seam || seam->kind != SeamKind::Dart) return;
+  const SeamNotch* under = seam->notch(level::kUnderbust);
+  shortenDart(pattern, id, clear, under ? std::min(under->a, under->b) : 3 * clear);
+}
+
 // The lines of one section of a half, from the centre out.
-std::optional<Problem> sew(Pattern& pattern, const Section& section) {
+std::optional<Problem> sew(Pattern& pattern, const Section& section, const Rules& rules) {
   const Half half = section.front ? Half::Front : Half::Back;
   std::string centre;  // the id of the panel beside the centre
   for (const Piece& p : pattern.pieces)
@@ -133,6 +143,8 @@ std::optional<Problem> sew(Pattern& pattern, const Section& section) {
     whole.id = centre;
     whole.ordinal = 1;
     if (section.kind == SectionKind::Skirt) drawHem(whole);
+    if (section.kind == SectionKind::Bodice && section.front && &line == &section.lines.front())
+      endBelowBust(pattern, id, rules.length(key::kBustRounding));
     layGrain(whole);
   }
   return std::nullopt;
@@ -140,15 +152,16 @@ std::optional<Problem> sew(Pattern& pattern, const Section& section) {
 
 }  // namespace
 
-std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan) {
+std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan, const Rules& rules) {
   // A frame that is closed for good has become one piece with its cup.
   const auto isSewnHere = [](const Section& s) {
-    return s.kind == SectionKind::Skirt || (s.kind == SectionKind::Bodice && !s.front) ||
-           (s.kind == SectionKind::Frame && s.lines.front().kind == LineKind::Dart);
+    const bool dart = s.lines.front().kind == LineKind::Dart;
+    return s.kind == SectionKind::Skirt || (s.kind == SectionKind::Bodice && (!s.front || dart)) ||
+           (s.kind == SectionKind::Frame && dart);
   };
   for (const Section& section : plan.sections)
     if (isSewnHere(section))
-      if (auto problem = sew(pattern, section)) return problem;
+      if (auto problem = sew(pattern, section, rules)) return problem;
   uniteSeams(pattern, "line");  // the yoke's and the waist's, where they run on
   return std::nullopt;
 }

@@ -1,8 +1,10 @@
 #include "draft/back_half.h"
 
 #include <algorithm>
+#include <functional>
 #include <tuple>
 
+#include "draft/dart.h"
 #include "draft/half_parts.h"
 #include "draft/line_paths.h"
 #include "draft/upper_block.h"
@@ -24,14 +26,16 @@ class BackHalf : private HalfParts {
     const double bust = level(level::kBust).back;
     const double width = level(level::kBust).backShare + centreIntake(bust);
     const std::vector<double> at = positions(width);
-    shape({false, std::vector<double>(at.size(), start()), width, {width, bust}, [this](double y) {
-             return centreIntake(y);
-           }});
+    ShapingFrame frame{false, std::vector<double>(at.size(), start()), width, {width, bust}, [this](double y) {
+                         return centreIntake(y);
+                       }};
+    if (isTraced()) frame.tracedSide = sideOfFront();
+    shape(std::move(frame));
     b.lines.push_back(firstLine(at[0]));
     drawFurtherLines(at);
     double atBust = width;
     for (const PanelLine& line : b.lines) atBust += line.intakeAtDepth(bust);
-    passStraight({atBust, bust});
+    if (!isTraced()) passStraight({atBust, bust});
     for (const Level& l : block_.levels.all)
       if (!l.readOff) addLevel(l);
     std::vector<Station> side;
@@ -42,10 +46,23 @@ class BackHalf : private HalfParts {
   }
 
  private:
+  bool isTraced() const {
+    return rules_.option(key::kBackSide) == BackSide::Front && rules_.counts(*findRule(key::kBackSide.text));
+  }
+
+  // How far inside of where it is at the bust the front's side stands, its dart closed: by the depth of the back.
+  std::function<double(double)> sideOfFront() const {
+    const double bust = level(level::kBust).front, down = bust - level(level::kBust).back;
+    return [side = closeSideDart(block_).side, bust, down](double y) {
+      return side.xAtDepth(bust) - side.xAtDepth(y + down);
+    };
+  }
+
   // Where the lines begin to take in.
   double start() const {
     const double chest = level(level::kChest).back, lowest = level(level::kUnderbust).back - 15;
-    const double byRule = chest + rules_.length(key::kBackStart);
+    // A traced side leaves the bust as wide as it is: nothing is taken in above it.
+    const double byRule = std::max(chest + rules_.length(key::kBackStart), isTraced() ? level(level::kBust).back : 0);
     if (block_.plan.line(SectionKind::Bodice, false, 0) != LineKind::Dart) return std::min(byRule, lowest);
     constexpr double kBelowEdge = 15;  // mm: the point of a dart lies in the cloth
     const double edge = rules_.option(key::kBackShape) == BackShape::Straight ? chest - rules_.length(key::kTopSide)

@@ -9,6 +9,7 @@
 #include "draft/back_half.h"
 #include "draft/front_half.h"
 #include "draft/upper_block.h"
+#include "parts/cups/rules.h"
 #include "parts/opening/rules.h"
 #include "rules/draft_rules.h"
 
@@ -34,6 +35,21 @@ void finishReadOff(Block& block, const Rules& rules) {
             "(underbust.untaken); common practice";
       }
   }
+}
+
+// An opening that begins where it has ended.
+std::optional<Problem> closedOpening(const Block& block) {
+  constexpr double kShortest = 50;  // mm
+  for (const HalfBlock* half : {&block.front, &block.back}) {
+    const Opening& o = half->opening;
+    const double end = std::min(o.endY, o.hemY);
+    if (!o.isOpen() || end - o.startY >= kShortest) continue;
+    return Problem{
+        "opening.start",
+        msg("the opening would begin {} below the shoulder line, and it ends at {}", Length{o.startY}, Length{end}),
+        "let it begin higher, or end lower (opening.end)"};
+  }
+  return std::nullopt;
 }
 
 // Panels that have shrunk away, or lines that cross, cannot be drawn.
@@ -96,6 +112,13 @@ const Working* Block::working(std::string_view key) const {
   return nullptr;
 }
 
+double Block::riseAt(double y) const { return y <= dart.upper.y ? 0 : levels.sideFoot; }
+
+Vec2 Block::frontSideAt(double y) const {
+  const double at = y - riseAt(y);
+  return {y <= dart.upper.y ? front.side.xAtDepth(y) : sideBelowDart.xAtDepth(at), at};
+}
+
 double Block::gapOn(std::string_view level) const {
   const Level& l = levels.at(level);
   return front.opening.gapAt(l.front) + back.opening.gapAt(l.back);
@@ -111,8 +134,12 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
   if (rules.option(key::kOpeningKind) == OpeningKind::Fold && rules.option(key::kOpeningFront) == OpeningKind::Fold)
     return Problem{"opening.kind", "the bodice has no opening: it is on the fold at the front and at the back",
                    "open it at the back or at the front"};
+  if (sewnAsDarts(rules) && rules.option(key::kCupKind) != CupKind::Princess)
+    return Problem{"front.lines", "a front in one piece has no cup of its own",
+                   "let its lines be seams (front.lines=seams), or keep the bust in them (cup.kind=princess)"};
   draftFrontHalf(body, rules, block);
   draftBackHalf(body, rules, block);
+  if (const auto closed = closedOpening(block)) return *closed;
   finishReadOff(block, rules);
   if (const auto narrow = narrowPanel(block, rules)) return *narrow;
   drawUpperBlock(block.front, body, rules, block.workings);

@@ -107,6 +107,10 @@ struct Block {
   std::vector<Intake> intakes;
   std::vector<Working> workings;
 
+  // Where the front's side meets a level that stands at a depth, and by how much it rises towards it: below the bust,
+  // where part of the side bust dart is taken off the foot of the side (Levels::sideFoot).
+  Vec2 frontSideAt(double y) const;
+  double riseAt(double y) const;
   // What stays open on a level when the garment is worn, at front and back together, mm.
   double gapOn(std::string_view level) const;
   const Working* working(std::string_view key) const;  // nullptr when there is none

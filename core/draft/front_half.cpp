@@ -38,16 +38,35 @@ class FrontHalf : private HalfParts {
     drawSide();
     readOff(level::kChest, f.side);
     readOff(level::kHem, block_.sideBelowDart);
+    giveBackRise(f.levels.back());
   }
 
  private:
-  // The wedge: upper leg on the bust line, lower leg as long, `sideDart` apart at the side: angle = 2 asin(w / 2L).
+  // What of the side bust dart is closed; the rest is taken off the foot of the side.
+  double closedDart() const { return block_.levels.sideDart - block_.levels.sideFoot; }
+
+  // A level that rises from the last line on ends as far from that as were it level.
+  Vec2 risenBy(double rise, Vec2 level) const {
+    const double last = half().lines.back().toSideX(level.y), width = level.x - last;
+    return {last + std::sqrt(std::max(width * width - rise * rise, 0.25 * width * width)), level.y - rise};
+  }
+  // Of a level that was read off the side line, which runs risen.
+  void giveBackRise(HalfLevel& l) const {
+    const double rise = block_.riseAt(l.y);
+    if (rise == 0) return;
+    const double last = half().lines.back().toSideX(l.y), side = block_.frontSideAt(l.y).x - last;
+    const double more = last + std::hypot(side, rise) - l.side;
+    l.side += more, l.share += more;
+    block_.levels.at(l.level).frontShare += more;
+  }
+
+  // The wedge: upper leg on the bust line, lower leg as long, `closedDart()` apart at the side: angle = 2 asin(w / 2L).
   void setDart(double position, double bustSide) {
     SideDart& d = block_.dart;
     const double bust = level(level::kBust).front;
     d.apex = {position, bust};
     d.upper = {bustSide, bust};
-    d.angle = 2 * std::asin(std::min(1.0, block_.levels.sideDart / (2 * distance(d.apex, d.upper))));
+    d.angle = 2 * std::asin(std::min(1.0, closedDart() / (2 * distance(d.apex, d.upper))));
     d.lower = Motion::rotationAbout(d.apex, d.angle).apply(d.upper);
   }
 
@@ -96,7 +115,8 @@ class FrontHalf : private HalfParts {
     const SideDart& d = block_.dart;
     HalfBlock& f = half();
     const HalfLevel &top = f.at(level::kTop), &under = f.at(level::kUnderbust);
-    const Vec2 above = d.upper - Vec2{top.side, top.y}, below = Vec2{under.side, under.y} - d.lower;
+    const Vec2 above = d.upper - Vec2{top.side, top.y},
+               below = risenBy(block_.riseAt(under.y), {under.side, under.y}) - d.lower;
     const Vec2 through = unit(unit(above) + unit(rotated(below, -d.angle)));
     const Vec2 throughBelow = rotated(through, d.angle);
     const double secant = above.x / above.y, slope = through.x / through.y;
@@ -105,7 +125,9 @@ class FrontHalf : private HalfParts {
     f.side = monotonePath(upper);
     std::vector<Station> lower{{d.lower.y, d.lower.x, throughBelow.x / throughBelow.y, true}};
     for (const HalfLevel& l : f.levels)
-      if (l.y >= lower.back().y + kLeastApart) lower.push_back({l.y, l.side});
+      if (const Vec2 end = risenBy(block_.riseAt(l.y), {l.side, l.y});
+          l.y > d.upper.y && end.y >= lower.back().y + kLeastApart)
+        lower.push_back({end.y, end.x});
     extend(lower, d.lower.y, bottomY());
     block_.sideBelowDart = monotonePath(withRoundedBends(lower, kSideBend));
   }

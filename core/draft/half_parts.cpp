@@ -75,14 +75,14 @@ double HalfParts::endOfOpening() const {
 Path HalfParts::edgeOfGap(double above, double below) const {
   const Opening& o = half().opening;
   const auto at = [&](double y) { return Vec2{o.gapAt(y) / 2, y}; };
-  const bool narrows = o.isLaced() && (o.closesAbove || o.endsAbove(below));
+  const bool narrows = o.isLaced() && (o.startsBelow(above) || o.endsAbove(below));
   if (!narrows) return Path::line(at(above), at(below));
   constexpr int kParts = 4;  // of each stretch over which it narrows
   constexpr double kStep = 0.01;
   std::vector<double> depths{above, below};
   for (int i = 0; i <= kParts; ++i) {
     const double part = o.narrowing() * i / kParts;
-    if (o.closesAbove) depths.push_back(o.topY + part);
+    if (o.startsBelow(above)) depths.push_back(o.startY + part);
     if (o.endsAbove(below)) depths.push_back(o.endY - part);
   }
   std::sort(depths.begin(), depths.end());

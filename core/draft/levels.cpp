@@ -10,6 +10,7 @@
 #include "draft/own_level.h"
 #include "draft/upper_block.h"
 #include "measure/measure_table.h"
+#include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/skirt/rules.h"
 #include "rules/draft_rules.h"
@@ -18,10 +19,11 @@
 namespace armure {
 namespace {
 
-constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
-constexpr double kLeastBelowChest = 12;     // mm: the chest line may lie half an inch above the bust point
-constexpr double kBelowHip = 25;            // mm: where a skirt runs on
-constexpr double kDrawnBelowWaist = 114.3;  // mm: what ends at the waist is drawn further and cut there
+constexpr double kLeastBetweenLevels = 20;       // mm: closer, no seam can be drawn through both
+constexpr double kChestAboveBust = inches(0.5);  // the chest line lies no lower; common practice, no source
+constexpr double kLeastBelowChest = 12;          // mm: measured, it may lie a little lower than that
+constexpr double kBelowHip = 25;                 // mm: where a skirt runs on
+constexpr double kDrawnBelowWaist = 114.3;       // mm: what ends at the waist is drawn further and cut there
 // What is below a garment that ends at the waist bends none of its lines by what was not measured: mean girths over the
 // mean waist of the bodies in data/bodies (69.0, 83.2, 95.4 cm); heights common practice, no source.
 constexpr double kHighHipOfWaist = 1.206, kHipOfWaist = 1.383, kToHighHip = 100, kToHip = 200;
@@ -46,11 +48,9 @@ Working worked(std::string key, Message title, std::vector<Term> terms, Message 
   return {std::move(key), std::move(title), std::move(terms), result, std::move(note)};
 }
 
-Working chestHeight(const Body& body, const Rules& rules) {
+Working chestByRule(const Body& body, const Rules& rules) {
   const std::string key = "height.chest";
   const Message title = "Chest line stands at";
-  if (body.has(id::kShoulderToChest))
-    return worked(key, title, {measureTerm(body, id::kShoulderToChest)}, "measured on the client");
   const auto school = rules.option(key::kChestSchool);
   if (school == ChestSchool::BustSixth)
     return worked(key, title,
@@ -65,6 +65,19 @@ Working chestHeight(const Body& body, const Rules& rules) {
                   "shoulder slope + half the round armhole; common practice");
   return worked(key, title, {measureTerm(body, id::kShoulderToBust), rules.term(key::kChestAboveBust, '-')},
                 "bust point height less a fixed amount; common practice");
+}
+
+// A rule of thumb knows nothing of where the bust point is; the line stays above it.
+Working chestHeight(const Body& body, const Rules& rules) {
+  if (body.has(id::kShoulderToChest))
+    return worked("height.chest", "Chest line stands at", {measureTerm(body, id::kShoulderToChest)},
+                  "measured on the client");
+  Working w = chestByRule(body, rules);
+  const double lowest = body.mm(id::kShoulderToBust) - kChestAboveBust;
+  if (w.result <= lowest) return w;
+  w.terms.push_back({'-', "kept half an inch above the bust point", w.result - lowest, Source::Computed});
+  w.result = lowest;
+  return w;
 }
 
 // How much longer the front is than the back, from the shoulder line to the waist.
@@ -263,6 +276,7 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   const Working chest = chestHeight(body, rules);
   const Working dart = sideDart(body, rules, chest);
   out.sideDart = dart.result;
+  out.sideFoot = rules.share(key::kDialFoot) * dart.result;
   out.backRise = frontSurplus(body) - out.sideDart;
   const Result<Heights> heights = findHeights(body, rules, chest, dart.result);
   if (!heights.ok()) return heights.problem();
@@ -344,6 +358,12 @@ Result<Levels> layOutLevels(const Body& body, const Rules& rules) {
   std::stable_sort(out.all.begin(), out.all.end(), [](const Level& a, const Level& b) { return a.front < b.front; });
   out.workings.push_back(chest);
   out.workings.push_back(dart);
+  if (out.sideFoot > 0)
+    out.workings.push_back(
+        worked("rule.dial.foot", "Taken off the foot of the front's side",
+               {{'+', msg("side bust dart x {:.4g}", rules.share(key::kDialFoot)), out.sideFoot, Source::Computed}},
+               "below the bust the levels rise by it towards the side, where the front is as long as the back; common "
+               "practice"));
   out.workings.push_back(worked(
       "cup.circle", "Circle of the cup radius about the bust point",
       {measureTerm(body, id::kShoulderToUnderbust), measureTerm(body, id::kShoulderToBust, '-')},

@@ -7,7 +7,9 @@
 //   side bust dart  d = (f - c) - s      rise of the back  r = (f - b) - d
 // Down to the bust the back's levels stand higher than the front's by r, which is used up over the breast's upper side;
 // below it by r + d = f - b. So both sides are s long once the dart is closed, and match level by level. "As in front":
-// d = f - b, r = 0. Common practice, no source.
+// d = f - b, r = 0. What of the dart is not closed (dial.foot) the front's levels below the bust rise towards the side
+// by, from the last line on, so that both sides are s long all the same.
+// Common practice, no source.
 #pragma once
 
 #include <string>
@@ -45,6 +47,7 @@ struct Level {
 struct Levels {
   std::vector<Level> all;  // from the top down
   double sideDart = 0;     // width of the side bust dart at the side, mm
+  double sideFoot = 0;     // what of it is not closed but taken off the foot of the front's side, mm
   double backRise = 0;     // how much higher the back's levels down to the bust stand than the front's, mm
   std::vector<Working> workings;
 

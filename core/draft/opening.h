@@ -1,9 +1,10 @@
 // core/draft/opening.h
 //
 // What stands at the centre of a half: a fold, a seam, or the edge of an opening. A gap that stays open when the
-// garment is worn is part of the finished girth. An opening ends at the hem or above it (over a skirt at the hip, say),
-// where the seam below is sewn; under a yoke it ends at the yoke as well, which closes by itself. A gap narrows to
-// nothing towards such an end, over 4 in, so that all edges there meet.
+// garment is worn is part of the finished girth. An opening has two ends: below it runs to the hem or ends above it
+// (over a skirt at the hip, say), where the seam below is sewn; above it begins at the upper edge or below that, the
+// seam above it sewn; under a yoke it ends at the yoke, which closes by itself. A gap narrows to nothing towards such
+// an end, over 4 in, so that all edges there meet.
 #pragma once
 
 #include <algorithm>
@@ -21,8 +22,7 @@ struct Opening {
   OpeningKind kind = OpeningKind::Fold;  // an option of "opening.kind" or "opening.front"
   double topY = 0, hemY = 1;             // where top edge and hem meet the centre, mm
   double topGap = 0, hemGap = 0;         // between both edges, worn, mm
-  double endY = 1e6;                     // where it ends; below the hem where it runs through
-  bool closesAbove = false;              // there is a yoke over it, down to topY
+  double startY = -1e6, endY = 1e6;      // where it begins and ends; beyond the edges where it runs through
 
   bool isFold() const { return kind == OpeningKind::Fold; }
   bool isSeam() const { return kind == OpeningKind::Seam; }
@@ -33,6 +33,7 @@ struct Opening {
     return kind == OpeningKind::Seam || kind == OpeningKind::Zip || kind == OpeningKind::ZipLaced;
   }
   bool endsAbove(double y) const { return isOpen() && endY < y; }
+  bool startsBelow(double y) const { return isOpen() && startY > y; }
 
   // At any depth; a V runs on straight above the top edge and below the hem.
   double gapAt(double y) const {
@@ -41,12 +42,12 @@ struct Opening {
       const double t = std::clamp(from / narrowing(), 0.0, 1.0);
       return t * t * (3 - 2 * t);
     };
-    return full * (closesAbove ? opened(y - topY) : 1) * opened(endY - y);
+    return full * opened(y - startY) * opened(endY - y);
   }
   // Over how much a gap narrows, mm.
   double narrowing() const {
     constexpr double kOver = inches(4);
-    return std::min(kOver, std::max(1.0, (std::min(endY, hemY) - topY) / 2.5));
+    return std::min(kOver, std::max(1.0, (std::min(endY, hemY) - std::max(startY, topY)) / 2.5));
   }
 };
 
@@ -61,8 +62,11 @@ inline Opening openingOf(const Rules& rules, bool front, double topY, double hem
     o.hemGap = rules.length(key::kOpeningGapHem);
   }
   if (endY < hemY) o.endY = endY;
-  o.closesAbove = rules.option(key::kCoverKind) == CoverKind::Covered &&
-                  rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
+  const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&
+                    rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;
+  if (yoke) o.startY = topY;
+  if (const double start = rules.length(key::kOpeningStart); start > 0 && o.isOpen())
+    o.startY = std::max(o.startY, start);
   return o;
 }
 

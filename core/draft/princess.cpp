@@ -32,13 +32,15 @@ class Princess {
     PanelLine line{lineId(true, 0), lineName(true, 0), position_, {}, {}, {}, {}, guides(share), {}};
     line.toCentre = edge(share, true);
     line.toSide = edge(share, false);
-    if (end_ && !goesUp_) line.onward = onward();
+    if (end_ && !goesUp_ && end_->y < depth(level::kTop) - kLeastApart) line.onward = onward();
     return line;
   }
 
  private:
   double depth(std::string_view id) const { return block_.levels.at(id).front; }
   bool closed() const { return block_.plan.line(SectionKind::Frame, true, 0) == LineKind::None; }
+
+  bool isDart() const { return block_.plan.line(SectionKind::Bodice, true, 0) == LineKind::Dart; }
 
   double centreShare() const {
     if (rules_.option(key::kDistributionSchool) == DistributionSchool::MiddlePiece) return 0.5;
@@ -93,7 +95,9 @@ class Princess {
   // The edge of the piece towards the centre, or of that towards the side, with half the dart's corner in it.
   Path edge(double centrePart, bool towardsCentre) const {
     const double part = partAt(level::kTop, centrePart, towardsCentre);
-    const double halfCorner = towardsCentre ? 0 : block_.dart.angle / 2;
+    // Half of the dart's turn above and below, so that the closed edge is smooth; a dart has all of it at its point.
+    const bool dart = isDart();
+    const double halfCorner = towardsCentre || dart ? 0 : block_.dart.angle / 2;
     const double top = depth(level::kTop), bust = depth(level::kBust), under = depth(level::kUnderbust);
     const double rounding = rules_.length(key::kBustRounding);
     const double roundedAbove =

@@ -124,7 +124,8 @@ class HalfShaper {
     for (ShapedLevel& under : out_.levels)
       if (under.id == level::kUnderbust)
         under.side = under.sideWished =
-            frame_.width - (from.x + (to.x - from.x) * (under.y - from.y) / (to.y - from.y));
+            frame_.tracedSide ? frame_.tracedSide(under.y)
+                              : frame_.width - (from.x + (to.x - from.x) * (under.y - from.y) / (to.y - from.y));
   }
 
   // At the hem no girth is prescribed: the lines end as the school wishes, in proportion to what they take above.

@@ -35,6 +35,9 @@ struct ShapingFrame {
   // and its edges run straight down, so that they are one line.
   bool firstClosed = false;
   std::vector<bool> absent = {};  // by line: it is not there (plan.h) and takes nothing in; the side takes its part
+  // How far the side stands inside the block at a depth below the bust, where it has the shape of the other half's:
+  // then the first line takes what is left over.
+  std::function<double(double)> tracedSide = {};
   bool straightPast = false;  // the side runs straight past the underbust, whatever the girth there (Level::follows)
   bool runsOutBelow = false;  // nothing is taken in at the hem: below the waist the lines are no seams
 };

@@ -38,12 +38,14 @@ class WishMaker {
       byRules();
     }
     if (frame_.firstClosed) closeBelow();
+    if (frame_.tracedSide) traceSide();
     // A back line does not begin above the bust; above it only the first front line takes in, against gaping.
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);
-      top->wished.front() = goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
-                            : middlePiece()      ? 2 * rules_.length(key::kMiddleTop)
-                                                 : topIntake(top->y);
+      top->wished.front() = sewnAsDarts(rules_)    ? 0
+                            : goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
+                            : middlePiece()        ? 2 * rules_.length(key::kMiddleTop)
+                                                   : topIntake(top->y);
       top->sideWished = drop(*top) - top->wished.front();
     }
     if (frame_.runsOutBelow)  // a line that is closed for good needs not run out
@@ -153,7 +155,9 @@ class WishMaker {
     waist.wished.assign(lines(), further + more);
     waist.wished[0] = first + (middlePiece() ? 0 : more);
     hem.wished.assign(lines(), rules_.length(key::kIntakeFurtherHem));
-    hem.wished[0] = !front() ? 0 : middlePiece() ? first : rules_.length(key::kIntakeHem);
+    // A dart of the front runs out above the hem where nothing else is asked for.
+    const bool runsOut = !front() || (sewnAsDarts(rules_) && rules_.isDefault(key::kIntakeHem));
+    hem.wished[0] = runsOut ? 0 : middlePiece() ? first : rules_.length(key::kIntakeHem);
     for (ShapedLevel& l : out_.levels) {
       if (l.id == level::kTop || l.id == level::kHem || l.id == level::kWaist) continue;
       for (size_t i = 1; i < lines(); ++i)
@@ -177,6 +181,17 @@ class WishMaker {
       const double others = std::accumulate(l.wished.begin() + 1, l.wished.end(), 0.0);
       l.wished[0] = taken;
       if (l.id != level::kHem) l.sideWished = drop(l) - taken - others;
+    }
+  }
+
+  // The side has the shape of the other half's; the first line takes what that and the others leave. Where they leave
+  // nothing the side moves out, for the girth is kept.
+  void traceSide() {
+    for (ShapedLevel& l : out_.levels) {
+      if (l.id == level::kTop || l.id == level::kHem) continue;
+      const double others = std::accumulate(l.wished.begin() + 1, l.wished.end(), 0.0);
+      l.wished[0] = std::max(0.0, drop(l) - frame_.tracedSide(l.y) - others);
+      l.sideWished = drop(l) - l.wished[0] - others;
     }
   }
 

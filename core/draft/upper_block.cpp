@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "draft/plan.h"
 #include "measure/measure_table.h"
 #include "parts/edges/rules.h"
 #include "rules/draft_rules.h"
@@ -21,6 +22,7 @@ bool goesUp(const Rules& rules, bool front) {
 }
 
 double shoulderDartAt(const Rules& rules, double bustY, double y) {
+  if (sewnAsDarts(rules)) return 0;
   const double shoulder = rules.length(key::kShoulderSlopeFront) / 2;
   return rules.length(key::kCoverDart) * (bustY - y) / (bustY - shoulder);
 }

@@ -156,7 +156,7 @@ constexpr Step kShell[] = {
     {"inserts", [](Making& m) { return setInserts(m.pattern, m.block, m.rules); }},
     {"shoulder band", [](Making& m) { return addShoulderBand(m.pattern, m.body, m.rules); }},
     {"waist seam", [](Making& m) { return cutWaist(m.pattern, m.block, m.rules); }},
-    {"lines sewn", [](Making& m) { return sewUncutLines(m.pattern, m.block.plan); }},
+    {"lines sewn", [](Making& m) { return sewUncutLines(m.pattern, m.block.plan, m.rules); }},
     {"marks", always<[](Making& m) { dropEmptyMarks(m.pattern); }>},
     {"cloth left", [](Making& m) { return nothingLeft(m.pattern); }},
     {"ends of openings", always<[](Making& m) { endOpenings(m.pattern, m.block, m.rules); }>},

@@ -92,14 +92,14 @@ class LayerLines {
   // beside it from where the cup line begins to where it ends.
   void onPanels() {
     const Seam& princess = shell_.seams.front();
-    const double skipped = cutAbove_ ? princessAbove() : 0;
+    const double skipped = cutAbove_ || isClosed() ? princessAbove() : 0;
     for (const bool inner : {true, false}) {
       const SeamSide& side = inner ? seam_.a : seam_.b;
       LayerLine line{"princess seam", {}, {}, skipped, princess.id, std::string(level::kUnderbust), inner};
       for (const EdgeUse& use : side.chain) line.layer.push_back({placeOf(inner), use.edge});
       if (princess.notch(level::kUnderbust)) lines_.push_back(std::move(line));
     }
-    if (cutAbove_ || cupLine_.through.size() != 2) return;
+    if (cutAbove_ || isClosed() || cupLine_.through.size() != 2) return;
     for (const bool inner : {true, false}) {
       const LineThrough& through = inner ? cupLine_.through.front() : cupLine_.through.back();
       const Anchor& end = inner ? through.from : through.to;
@@ -109,6 +109,12 @@ class LayerLines {
       if (layer.size() == 1)
         add("upper edge", std::move(layer), {{through.piece, end.edge}}, inner ? end.at : edge.length() - end.at);
     }
+  }
+
+  // Whether the cup line begins and ends on the princess seam, which goes on above it.
+  bool isClosed() const {
+    const LineThrough& inner = cupLine_.through.front();
+    return inner.from.edge == inner.to.edge;
   }
 
   // How much of the princess seam lies above the pad.

@@ -106,7 +106,8 @@ const LayerRecipe* findLayer(std::string_view id) {
 }
 
 bool isWanted(const LayerRecipe& recipe, const Rules& rules) {
-  return recipe.wanted.empty() || recipe.wanted.holdsFor(rules.value(recipe.wanted.key).choice);
+  return recipe.wanted.empty() ||
+         (recipe.wanted.holdsFor(rules.value(recipe.wanted.key).choice) && rules.counts(*findRule(recipe.wanted.key)));
 }
 
 bool needsPanels(const Rules& rules) {

@@ -203,12 +203,19 @@ void restore(const Pattern& before, Pattern& pattern, const Crossing& c) {
     pattern.pieces[piece].edges[end->across].path = before.pieces[piece].edges[end->across].path;
 }
 
-// Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn.
-bool bendsAtSeam(const Pattern& pattern, const Crossing& c) {
-  constexpr double kLikeCorner = 75;  // mm of radius
-  return c.a.acrossRole != EdgeRole::Armhole &&
-         std::min(radiusAtStart(fromCorner(pattern.pieces[c.pieceA], c.a)),
-                  radiusAtStart(fromCorner(pattern.pieces[c.pieceB], c.b))) < kLikeCorner;
+// How tightly a line bends at a seam: the smaller of the radii on both sides, mm.
+double radiusAt(const Pattern& pattern, const Crossing& c) {
+  return std::min(radiusAtStart(fromCorner(pattern.pieces[c.pieceA], c.a)),
+                  radiusAtStart(fromCorner(pattern.pieces[c.pieceB], c.b)));
+}
+
+// Whether top edge or hem bends at a seam so tightly that it looks like a corner once it is sewn. A flared hem is
+// drafted to bend as much: there it counts where it has come to bend more.
+bool bendsAtSeam(const Pattern& before, const Pattern& pattern, const Crossing& c) {
+  constexpr double kLikeCorner = 75, kTighter = 0.8;  // mm of radius; part of what it was
+  if (c.a.acrossRole == EdgeRole::Armhole) return false;
+  const bool hem = c.a.acrossRole == EdgeRole::Hem;
+  return radiusAt(pattern, c) < (hem ? std::min(kLikeCorner, kTighter * radiusAt(before, c)) : kLikeCorner);
 }
 
 }  // namespace
@@ -297,7 +304,7 @@ void trueAcrossSeams(Pattern& pattern) {
   // A line that cannot keep its character and run on smoothly is drawn anew; the others stay as they are.
   std::set<EdgeRole> bending;
   for (const Crossing& c : crossings)
-    if (bendsAtSeam(pattern, c)) bending.insert(c.a.acrossRole);
+    if (bendsAtSeam(before, pattern, c)) bending.insert(c.a.acrossRole);
   if (!bending.empty()) {
     for (const Crossing& c : crossings)
       if (bending.contains(c.a.acrossRole)) restore(before, pattern, c);

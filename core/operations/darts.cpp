@@ -1,6 +1,8 @@
 #include "operations/darts.h"
 
 #include <algorithm>
+#include <array>
+#include <cmath>
 #include <stdexcept>
 
 #include "geometry/tolerances.h"
@@ -71,6 +73,23 @@ void divideLevels(Piece& piece, const Dart& dart) {
   piece.marks.insert(piece.marks.end(), beyond.begin(), beyond.end());
 }
 
+// A place on a path, or the joint beside it: a crumb between the two bends as it likes.
+double orJoint(const Path& path, double at, double beside) {
+  double joint = 0, nearest = at;
+  for (const Cubic& c : path.cubics()) {
+    joint += Path(c).length();
+    if (std::abs(joint - at) < beside) nearest = joint;
+  }
+  return nearest;
+}
+
+// A leg that runs down from the point, begun anew at `tip`; from `until` on it stays.
+Path begunAt(const Path& leg, Vec2 tip, double until) {
+  const Vec2 to = leg.pointAt(until), on = leg.tangentAt(until);
+  const double third = distance(tip, to) / 3;
+  return Path(Cubic{tip, tip + third * unit(to - tip), to - third * on, to}) + leg.sub(until, leg.length());
+}
+
 }  // namespace
 
 void makeDart(Pattern& pattern, std::string_view id) {
@@ -133,6 +152,39 @@ void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& cut) {
   seam.kind = SeamKind::Dart;
   seam.notches = notchesOf(pattern, seam);
   pattern.seams.push_back(std::move(seam));
+}
+
+void shortenDart(Pattern& pattern, std::string_view id, double clear, double until) {
+  for (Piece& piece : pattern.pieces)
+    for (Dart& dart : piece.darts) {
+      if (dart.id != id) continue;
+      // The one leg runs to the point, the other away from it; pointed at both ends, the upper point is the start.
+      const bool open = dart.isOpen();
+      const Path first = open ? dart.legs[0].path.reversed() : dart.legs[0].path;
+      const Path second = open ? dart.legs[1].path : dart.legs[1].path.reversed();
+      constexpr double kCrumb = 4, kNotch = 0.01;  // mm: a joint as near is meant; so is a notch's, to rounding
+      const double nearly = std::min({until, 0.9 * first.length(), 0.9 * second.length()});
+      const std::array<double, 2> from{orJoint(first, nearly, kCrumb), orJoint(second, nearly, kCrumb)};
+      const Vec2 point = first.start();
+      const Vec2 middle = unit(unit(first.pointAt(from[0]) - point) + unit(second.pointAt(from[1]) - point));
+      const Vec2 tip = point + std::min(clear, 0.6 * nearly) * middle;
+      const std::array<Path, 2> drawn{begunAt(first, tip, from[0]), begunAt(second, tip, from[1])};
+      for (const size_t k : {size_t{0}, size_t{1}}) {
+        Edge& leg = dart.legs[k];
+        const bool towards = (k == 0) == open;  // it runs to the point
+        const double was = leg.path.length(), is = drawn[k].length();
+        const double kept = was - from[k] + kNotch;
+        carryMarks(piece, {towards ? EdgePart{.was = leg.id, .from = 0, .to = kept, .is = leg.id}
+                                   : EdgePart{.was = leg.id, .from = was - kept, .is = leg.id, .start = is - kept}});
+        leg.path = towards ? drawn[k].reversed() : drawn[k];
+        for (Mark& m : piece.notches())
+          if (m.a.edge == leg.id) m.a.at = orJoint(leg.path, m.a.at, kNotch);
+      }
+      Seam& seam = seamOf(pattern, id);
+      seam.notches = notchesOf(pattern, seam);
+      return;
+    }
+  throw std::out_of_range("no dart " + std::string(id));
 }
 
 }  // namespace armure

@@ -37,4 +37,9 @@ struct PointedDart {
 // do not meet at both ends.
 void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& dart);
 
+// Lets a dart end `clear` mm short of its point (of its upper one, pointed at both ends), on the middle line between
+// its legs: down to `until` mm from the point, along them, both are drawn anew, straight or in one bend. What is marked
+// on a leg above that is gone. Throws std::out_of_range when there is no such dart.
+void shortenDart(Pattern& pattern, std::string_view id, double clear, double until);
+
 }  // namespace armure

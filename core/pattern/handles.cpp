@@ -6,10 +6,10 @@
 
 namespace armure {
 
-void Handles::put(std::string_view key, const Place& place, Vec2 axis) {
+void Handles::put(std::string_view key, const Place& place, Vec2 axis, double mm) {
   for (const LineHandle& h : handles_)
     if (h.piece == place.piece && distance(h.at, place.at) < 1) return;
-  handles_.push_back({std::string(key), place.piece, place.at, axis, rules_.value(key).number});
+  handles_.push_back({std::string(key), place.piece, place.at, axis, mm});
 }
 
 void Handles::add(LengthKey key, const std::optional<Place>& place, Vec2 axis) {
@@ -17,8 +17,10 @@ void Handles::add(LengthKey key, const std::optional<Place>& place, Vec2 axis) {
 }
 
 void Handles::addAt(std::string_view stage, LengthKey key, const std::optional<Place>& place, Vec2 axis) {
-  if (place && stage == stage_ && rules_.counts(*findRule(key.text))) put(key.text, *place, axis);
+  if (place && stage == stage_ && rules_.counts(*findRule(key.text))) put(key.text, *place, axis, rules_.length(key));
 }
+
+void Handles::addPlaced(const std::string& key, const Place& place, Vec2 axis, double mm) { put(key, place, axis, mm); }
 
 void Handles::addShare(ShareKey key, const Place& place, Vec2 axis, double mm, double sharePerMm) {
   handles_.push_back({std::string(key.text), place.piece, place.at, axis, mm, sharePerMm});

@@ -44,13 +44,15 @@ class Handles {
   void add(LengthKey key, const std::optional<Place>& place, Vec2 axis);
   // Also at a stage that is not the rule's own.
   void addAt(std::string_view stage, LengthKey key, const std::optional<Place>& place, Vec2 axis);
+  // For one place the hand sets (rules/shaping_keys.h), where a rule would make it `mm`.
+  void addPlaced(const std::string& key, const Place& place, Vec2 axis, double mm);
   // For a share; shown wherever it is added.
   void addShare(ShareKey key, const Place& place, Vec2 axis, double mm, double sharePerMm);
   bool has(std::string_view key) const;
   std::vector<LineHandle> take() && { return std::move(handles_); }
 
  private:
-  void put(std::string_view key, const Place& place, Vec2 axis);
+  void put(std::string_view key, const Place& place, Vec2 axis, double mm);
 
   const Pattern& pattern_;
   const Rules& rules_;

@@ -32,7 +32,7 @@ std::optional<Place> Places::onAny(std::span<const std::string_view> ids, std::s
 }
 
 std::optional<Place> Places::side(bool atTop) const {
-  const Seam* seam = pattern_.seam("side");
+  const Seam* seam = atTop ? pattern_.seam("side") : lowerSide();
   if (!seam) return std::nullopt;
   const Path path = pattern_.sidePath(seam->a);
   return Place{seam->a.piece, atTop ? path.start() : path.end()};
@@ -52,9 +52,15 @@ std::optional<Place> Places::crest() const {
   return best;
 }
 
+// A dart's mouth or a waist seam may have parted it: the part that reaches lowest.
 const Seam* Places::lowerSide() const {
-  const Seam* below = pattern_.seam("side-waist");
-  return below ? below : pattern_.seam("side");
+  const Seam* lowest = nullptr;
+  for (const Seam& s : pattern_.seams) {
+    const bool isSide = s.id == "side" || s.id.starts_with("side-");
+    if (!isSide || s.kind != SeamKind::Plain) continue;
+    if (!lowest || pattern_.sidePath(s.a).end().y > pattern_.sidePath(lowest->a).end().y) lowest = &s;
+  }
+  return lowest;
 }
 
 std::optional<Place> Places::hemCorner() const {

@@ -7,8 +7,10 @@
 
 #include <array>
 
+#include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/opening/rules.h"
+#include "rules/line_rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {
@@ -81,10 +83,11 @@ inline constexpr std::array kLineCounts{
     row::of(LineCount::Four, "4", "four", "a reducing corset for a large drop"),
 };
 
-inline constexpr std::array kBackLines{
-    row::of(LinesAre::Seams, "seams", "seams", "the back is cut apart along its lines"),
-    row::of(LinesAre::Darts, "darts", "sewn darts", "the back in one piece, what its lines take in sewn as darts"),
-    row::of(LinesAre::None, "none", "not there", "a plain back: only the side takes in"),
+enum class BackSide { Own, Front };
+inline constexpr std::array kBackSides{
+    row::of(BackSide::Own, "own", "by the girths", "every line takes in by its rule, the side takes the rest"),
+    row::of(BackSide::Front, "front", "traced from the front",
+            "below the bust the side has the shape of the front's, its dart closed; the back line takes the rest"),
 };
 
 enum class LineSpacing { Even, HalfSpan };
@@ -169,7 +172,7 @@ inline constexpr LengthKey kSpringHighHip{"spring.high_hip"};
 inline constexpr LengthKey kSpringHip{"spring.hip"};
 inline constexpr OptionKey<LineCount> kLinesFront{"lines.front"};
 inline constexpr OptionKey<LineCount> kLinesBack{"lines.back"};
-inline constexpr OptionKey<LinesAre> kBackLinesAre{"back.lines"};
+inline constexpr OptionKey<BackSide> kBackSide{"back.side"};
 inline constexpr OptionKey<LineSpacing> kLinesSpacing{"lines.spacing"};
 inline constexpr OptionKey<FirstLineBelow> kLinesBelow{"lines.below"};
 inline constexpr OptionKey<DistributionSchool> kDistributionSchool{"distribution.school"};
@@ -202,7 +205,13 @@ inline constexpr LengthKey kBustRounding{"bust.rounding"};
 inline constexpr LengthKey kDartSide{"dart.side"};
 }  // namespace key
 
-inline constexpr Condition kBackTakesIn = row::when(key::kBackLinesAre, {LinesAre::Seams, LinesAre::Darts});
+inline constexpr std::array kFrontLines{
+    row::of(LinesAre::Seams, "seams", "seams", "the front is cut apart along its lines"),
+    row::needing({row::when(key::kCupKind, {CupKind::Princess})},
+                 row::of(LinesAre::Darts, "darts", "sewn darts",
+                         "the front in one piece: darts below the bust, the side bust dart closed into the first of "
+                         "them; nothing is taken in above, so it suits what is held at the shoulder")),
+};
 
 inline constexpr std::array kDraftRules{
     row::option(key::kChestSchool, "Block", "Grid", "Chest line", kChestSchools,
@@ -260,8 +269,13 @@ inline constexpr std::array kDraftRules{
                 "the first runs through the bust point"),
     row::option(key::kLinesBack, "Shape", "Panel lines", "Lines in each back half", kLineCounts,
                 "the first stands at half the bust span"),
+    row::option(key::kFrontLinesAre, "Shape", "Panel lines", "Front lines are", kFrontLines,
+                "what becomes of the lines of the front, where the bust is not in a cup of its own"),
     row::option(key::kBackLinesAre, "Shape", "Panel lines", "Back lines are", kBackLines,
                 "what becomes of the lines of the back"),
+    row::onlyWhen({kBackTakesIn},
+                  row::seldom(row::option(key::kBackSide, "Shape", "Panel lines", "The back's side runs", kBackSides,
+                                          "how the side of the back is found"))),
     row::seldom(row::option(key::kLinesSpacing, "Shape", "Panel lines", "Further lines", kSpacings,
                             "where the lines beyond the first stand")),
     row::seldom(row::option(key::kLinesBelow, "Shape", "Panel lines", "First lines, below the bust", kFirstLinesBelow,
@@ -278,18 +292,21 @@ inline constexpr std::array kDraftRules{
                   row::measured(row::seldom(row::length(key::kPrincessArmhole, "Shape", "Panel lines",
                                                         "In the armhole, below the shoulder line", 4.5, 4.5, 4.5, 1.5,
                                                         9, "half way down to the chest line; or where one likes")))),
-    row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
-                  row::length(key::kMiddleTop, "Shape", "Intakes", "Middle piece less at the top", 0.5, 0.5, 1, 0, 2,
-                              "1/2 in less than half the span, 1 in on a full bust")),
+    row::andWhen(kFrontIsSeamed,
+                 row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
+                               row::length(key::kMiddleTop, "Shape", "Intakes", "Middle piece less at the top", 0.5,
+                                           0.5, 1, 0, 2, "1/2 in less than half the span, 1 in on a full bust"))),
     row::onlyWhen(
         {row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
         row::length(key::kMiddleUnderbust, "Shape", "Intakes", "Middle piece less below", 1, 1, 1.5, 0, 2.5,
                     "from the underbust straight down: 1 in less than half the span, 1 1/2 in on a full bust")),
-    row::onlyWhen({row::when(key::kDistributionSchool,
-                             {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
-                              DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
-                  row::seldom(row::option(key::kIntakeTopBy, "Shape", "Intakes", "Princess, above the bust",
-                                          kTopIntakes, "how what it takes in at the upper edge is given"))),
+    row::andWhen(
+        kFrontIsSeamed,
+        row::onlyWhen({row::when(key::kDistributionSchool,
+                                 {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
+                                  DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
+                      row::seldom(row::option(key::kIntakeTopBy, "Shape", "Intakes", "Princess, above the bust",
+                                              kTopIntakes, "how what it takes in at the upper edge is given")))),
     row::andWhen(
         row::when(key::kIntakeTopBy, {TopIntake::Edge}),
         row::onlyWhen({row::when(key::kDistributionSchool,
@@ -332,11 +349,12 @@ inline constexpr std::array kDraftRules{
                                                         DistributionSchool::MiddlePiece})},
                   row::seldom(row::length(key::kIntakeFurtherHem, "Shape", "Intakes", "Each further line, hem", 0, 0,
                                           2.5, "nothing; or 1 in, a wedge that grows towards the hem"))),
-    row::andWhen(kBackTakesIn, row::onlyWhen({row::when(key::kDistributionSchool,
-                                                        {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
-                                                         DistributionSchool::MiddlePiece})},
-                                             row::length(key::kBackIntakeWaist, "Shape", "Intakes", "Back line, waist",
-                                                         1, 0, 3, "1 in, half to each side"))),
+    row::andWhen(
+        row::when(key::kBackSide, {BackSide::Own}),
+        row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
+                                                            DistributionSchool::MiddlePiece})},
+                      row::length(key::kBackIntakeWaist, "Shape", "Intakes", "Back line, waist", 1, 0, 3,
+                                  "1 in, half to each side"))),
     row::andWhen(row::when(key::kBackLinesAre, {LinesAre::Seams}),
                  row::onlyWhen(
                      {row::when(key::kPrincessAbove, {LineEnd::Shoulder})},

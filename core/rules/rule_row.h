@@ -20,9 +20,6 @@
 
 namespace armure {
 
-// What becomes of the lines of a section that need not be seams: of the back, of a skirt with a waist seam.
-enum class LinesAre { Seams, Darts, None };
-
 enum class RuleKind {
   Length,  // mm
   Share,   // 0 to 1, a part of a whole
@@ -44,11 +41,6 @@ struct TextKey {
   std::string_view text;
 };
 
-struct RuleOption {
-  std::string_view id, label, reason;
-  int value = 0;  // the enumerator
-};
-
 // Some options of a choice. A bit for every enumerator.
 struct Condition {
   std::string_view key;
@@ -56,6 +48,13 @@ struct Condition {
 
   bool empty() const { return key.empty(); }
   bool holdsFor(int option) const { return (options >> option & 1U) != 0; }
+};
+
+struct RuleOption {
+  std::string_view id, label, reason;
+  int value = 0;  // the enumerator
+  // It can be made only while all of these hold; until then it is not offered.
+  std::array<Condition, 3> needs = {};
 };
 
 inline constexpr size_t kMostConditions = 4;
@@ -127,6 +126,12 @@ constexpr RuleInfo onlyWhen(std::initializer_list<Condition> conditions, RuleInf
   size_t i = 0;
   for (const Condition& c : conditions) rule.onlyWhen.at(i++) = c;
   return rule;
+}
+// An option that can be made only with others.
+constexpr RuleOption needing(std::initializer_list<Condition> conditions, RuleOption option) {
+  size_t i = 0;
+  for (const Condition& c : conditions) option.needs.at(i++) = c;
+  return option;
 }
 // Besides its other conditions.
 constexpr RuleInfo andWhen(Condition condition, RuleInfo rule) {

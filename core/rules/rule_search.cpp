@@ -72,4 +72,14 @@ Message conditionOf(const RuleInfo& rule) {
   return conditions.all.empty() ? oneOf(rule.also) : msg("{} and {}", std::move(conditions), oneOf(rule.also));
 }
 
+Message missingFor(const RuleOption& option, const std::function<int(std::string_view)>& optionOf) {
+  Listed missing{{}, Listed::By::And};
+  for (const Condition& c : option.needs)
+    if (RuleOption one{}; !c.empty()) {
+      one.needs[0] = c;
+      if (!optionFits(one, optionOf)) missing.all.push_back(oneOf(c));
+    }
+  return missing.all.empty() ? Message() : msg("{}", std::move(missing));
+}
+
 }  // namespace armure

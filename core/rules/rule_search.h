@@ -10,7 +10,7 @@
 #include <vector>
 
 #include "message.h"
-#include "rules/rule_row.h"
+#include "rules/rule_table.h"
 
 namespace armure {
 
@@ -19,5 +19,7 @@ std::vector<const RuleInfo*> rulesNamed(std::string_view words);
 
 // "cover.kind = covered and back.lines = seams or darts"; empty where the rule always counts.
 Message conditionOf(const RuleInfo& rule);
+// What of that an option needs does not hold beside the choices in force; empty where it can be made.
+Message missingFor(const RuleOption& option, const std::function<int(std::string_view)>& optionOf);
 
 }  // namespace armure

@@ -33,17 +33,26 @@ constexpr auto joined(const std::array<RuleInfo, sizes>&... tables) {
 constexpr auto kRules = joined(kDraftRules, kCupRules, kCoverRules, kBandRules, kYokeRules, kInsertRules, kEdgeRules,
                                kStrapRules, kHemRules, kSkirtRules, kOpeningRules, kPrepareRules);
 
+using OptionOf = std::function<int(std::string_view)>;
+
+bool holds(const Condition& c, const OptionOf& optionOf) {
+  return c.holdsFor(optionOf(c.key)) && ruleCounts(*findRule(c.key), optionOf);
+}
+
 }  // namespace
 
 std::span<const RuleInfo> ruleTable() { return kRules; }
 
-bool ruleCounts(const RuleInfo& rule, const std::function<int(std::string_view)>& optionOf) {
+bool ruleCounts(const RuleInfo& rule, const OptionOf& optionOf) {
   const auto conditions = rule.conditions();
-  const auto holds = [&](const Condition& c) {
-    return c.holdsFor(optionOf(c.key)) && ruleCounts(*findRule(c.key), optionOf);
-  };
-  return (rule.also.empty() || holds(rule.also)) &&
-         (conditions.empty() || std::any_of(conditions.begin(), conditions.end(), holds));
+  return (rule.also.empty() || holds(rule.also, optionOf)) &&
+         (conditions.empty() ||
+          std::any_of(conditions.begin(), conditions.end(), [&](const Condition& c) { return holds(c, optionOf); }));
+}
+
+bool optionFits(const RuleOption& option, const OptionOf& optionOf) {
+  return std::all_of(option.needs.begin(), option.needs.end(),
+                     [&](const Condition& c) { return c.empty() || holds(c, optionOf); });
 }
 
 const RuleInfo* findRule(std::string_view key) {

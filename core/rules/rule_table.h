@@ -19,6 +19,9 @@ std::span<const RuleInfo> ruleTable();
 // Whether the rule counts, given the option in force for a key (as its enumerator).
 bool ruleCounts(const RuleInfo& rule, const std::function<int(std::string_view)>& optionOf);
 
+// Whether an option can be made, given the options in force: all it needs holds and counts.
+bool optionFits(const RuleOption& option, const std::function<int(std::string_view)>& optionOf);
+
 // The row, or nullptr for an unknown key.
 const RuleInfo* findRule(std::string_view key);
 

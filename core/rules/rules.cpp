@@ -95,7 +95,9 @@ Choices choicesOfNewOrders() { return {{"balance.keep", "balanced"}}; }
 std::optional<Problem> choicesProblem(const Choices& choices) {
   for (const auto& [key, value] : choices) {
     const auto shaping = parseShapingKey(key);
-    if (!shaping || shaping->kind == ShapingKind::Rail || isDraftedLevel(shaping->level)) continue;
+    if (!shaping || shaping->kind == ShapingKind::Rail || shaping->kind == ShapingKind::Swing ||
+        isDraftedLevel(shaping->level))
+      continue;
     if (choices.contains(ShapingKey{ShapingKind::Rail, shaping->level, {}}.text())) continue;
     std::vector<std::string> own;
     std::vector<std::string_view> words{"top", "underbust", "waist", "high_hip", "hem"};
@@ -208,6 +210,15 @@ std::optional<double> Rules::shareAt(std::string_view level, std::string_view li
   return shaping(ShapingKind::Share, level, line);
 }
 
+std::optional<double> Rules::swing(std::string_view edge, std::string_view line) const {
+  return shaping(ShapingKind::Swing, edge, line);
+}
+
+bool Rules::isChosen(std::string_view key) const {
+  if (findRule(key)) return value(key).chosen;
+  return std::any_of(byHand_.begin(), byHand_.end(), [&](const auto& entry) { return entry.first.text() == key; });
+}
+
 bool Rules::anyHeld(std::string_view level) const {
   return std::any_of(byHand_.begin(), byHand_.end(), [&](const auto& entry) {
     return entry.first.kind == ShapingKind::Hold && entry.first.level == level;
@@ -228,6 +239,10 @@ const RuleValue& Rules::value(std::string_view key) const { return values_[place
 
 bool Rules::counts(const RuleInfo& rule) const {
   return ruleCounts(rule, [&](std::string_view key) { return value(key).choice; });
+}
+
+bool Rules::fits(const RuleOption& option) const {
+  return optionFits(option, [&](std::string_view key) { return value(key).choice; });
 }
 
 Term Rules::term(std::string_view key, char sign, double factor) const {

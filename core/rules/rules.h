@@ -72,14 +72,19 @@ class Rules {
   }
   std::string_view option(TextKey key) const { return value(key.text).option; }
   bool isDefault(std::string_view key) const { return !value(key).chosen; }
+  // Whether a rule, or a place the hand sets, was chosen.
+  bool isChosen(std::string_view key) const;
   bool isDefault(LengthKey key) const { return isDefault(key.text); }
   // Whether the rule has any say, beside the other choices in force.
   bool counts(const RuleInfo& rule) const;
+  // Whether an option can be made beside them.
+  bool fits(const RuleOption& option) const;
 
   // What the maker's hand set (rules/shaping_keys.h).
   std::optional<double> held(std::string_view level, std::string_view line) const;
   std::optional<double> guide(std::string_view level, std::string_view line) const;
   std::optional<double> shareAt(std::string_view level, std::string_view line) const;
+  std::optional<double> swing(std::string_view edge, std::string_view line) const;
   bool anyHeld(std::string_view level) const;
   std::vector<OwnLevel> ownLevels() const;  // from the top down
   // What becomes of the difference in a seam, where the maker chose, and the edges she holds (rules/seam_choices.h).

@@ -21,20 +21,22 @@ struct KindInfo {
   ShapingKind kind;
   std::string_view prefix, name;
 };
-constexpr std::array<KindInfo, 5> kShapingKinds{{
+constexpr std::array<KindInfo, 6> kShapingKinds{{
     {ShapingKind::Hold, "hold", "held"},
     {ShapingKind::Guide, "guide", "guide"},
     {ShapingKind::Share, "share", "share"},
     {ShapingKind::Rail, "rail", "level"},
     {ShapingKind::Girth, "girth", "girth"},
+    {ShapingKind::Swing, "swing", "swing"},
 }};
 // In the order of the kinds. A side may stand out: only there is less than nothing held.
-constexpr std::array<ShapingForm, 5> kForms{{
+constexpr std::array<ShapingForm, 6> kForms{{
     {"hold.LEVEL.LINE", "what the line takes in there is held; the others share the rest", inches(-8), inches(8)},
     {"guide.LEVEL.LINE", "the middle of the line stands this far from the centre there", inches(0.5), inches(30)},
     {"share.LEVEL.LINE", "this part of what the line takes in there lies towards the centre", 0, 1},
     {"rail.LEVEL", "a level of your own, this far above the waist; negative below", inches(-8), inches(8)},
     {"girth.LEVEL", "the finished girth of a level of your own", inches(10), inches(90)},
+    {"swing.EDGE.LINE", "the panel edge on that side of the line (centre or side) is swung out by this", 0, inches(14)},
 }};
 
 const ShapingForm& formOf(ShapingKind kind) { return kForms[static_cast<size_t>(kind)]; }
@@ -99,6 +101,11 @@ std::optional<ShapingKey> parseShapingKey(std::string_view key) {
   }
   if (second == std::string_view::npos) return std::nullopt;
   const std::string_view line = rest.substr(second + 1);
+  if (kind->kind == ShapingKind::Swing) {
+    const bool panelLine = isPanelLine(line) && (level == kCentreEdge || level == kSideEdge);
+    if (!panelLine && !(isLine(line, true) && level == kCentreEdge)) return std::nullopt;
+    return ShapingKey{kind->kind, std::string(level), std::string(line)};
+  }
   if ((!isDraftedLevel(level) && !isOwnLevel(level)) || !isLine(line, kind->kind == ShapingKind::Hold))
     return std::nullopt;
   return ShapingKey{kind->kind, std::string(level), std::string(line)};

@@ -6,6 +6,9 @@
 //   hold.<level>.<line>    what the line takes in there is held at this length; the others share the rest
 //   guide.<level>.<line>   the middle of the line stands this far from the centre there, instead of by rule
 //   share.<level>.<line>   this part of what the line takes in there lies towards the centre, from 0 to 1
+//   swing.<edge>.<line>    the panel edge on that side of the line, centre or side, is swung out by this at the hem of
+//   a
+//                          flared skirt, instead of by rule
 //   rail.<level>           a level of the maker's own stands this far above the waist (negative: below)
 //   girth.<level>          its finished girth, instead of one between its neighbours
 //
@@ -23,12 +26,12 @@
 
 namespace armure {
 
-enum class ShapingKind { Hold, Guide, Share, Rail, Girth };
+enum class ShapingKind { Hold, Guide, Share, Rail, Girth, Swing };
 
 struct ShapingKey {
   ShapingKind kind{};
-  std::string level;
-  std::string line;  // for a hold or a guide
+  std::string level;  // of a swing: which edge, kCentreEdge or kSideEdge
+  std::string line;   // for a hold, a guide, a share or a swing
   std::string text() const;
 };
 
@@ -57,6 +60,8 @@ std::string lineId(bool front, size_t place);
 bool isPanelLine(std::string_view id);
 // "princess line", "front line 2", "back line".
 Message lineName(bool front, size_t place);
+// Which edge of a line: of the panel towards the centre, or towards the side. A side has the panel's own alone.
+inline constexpr std::string_view kCentreEdge = "centre", kSideEdge = "side";
 inline constexpr std::string_view kFrontSide = "front-side", kBackSide = "back-side";
 
 }  // namespace armure

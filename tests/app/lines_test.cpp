@@ -103,11 +103,11 @@ TEST_CASE("the dial is turned on the bust point: the dart opens at the side, and
   d.window.session().undo();
   CHECK(d.design().rules.share(key::kDialSide) == 0);
   CHECK(d.design().pattern.seam("dart-side") == nullptr);
-  // A dart to a centre on the fold is refused with a reason, and nothing changes.
-  const size_t pieces = d.design().pattern.pieces.size();
+  // A centre on the fold takes no dart, and offers no handle for one.
+  CHECK_FALSE(d.handleOf("dial.centre"));
+  d.window.session().setChoice("opening.front", "seam");
   d.drag(d.placeOf("dial.centre"), {-25, 0});
-  CHECK(d.design().rules.share(key::kDialCentre) == 0);
-  CHECK(d.design().pattern.pieces.size() == pieces);
+  CHECK(d.design().pattern.seam("dart-centre") != nullptr);
 }
 
 TEST_CASE("a handle moves by keys along its own way only") {

@@ -169,3 +169,28 @@ TEST_CASE("the cup choices balance on unlike bodies") {
         }
       }
 }
+
+TEST_CASE("the opening for the maker's own cup follows its outline, as traced from the apex") {
+  const Design d = cupDesign({{"cup.kind", "moulded"},
+                              {"mould.from", "own"},
+                              {"mould.inner", "3 in"},
+                              {"mould.outer", "3.25 in"},
+                              {"mould.below", "2.75 in"}});
+  const Vec2 apex = d.block.dart.apex;
+  const Seam* frame = d.pattern.seam("cup-1");
+  REQUIRE(frame);
+  double inner = 0, below = 0;
+  const Path line = d.pattern.sidePath(frame->a);
+  for (double s = 0; s <= line.length(); s += 0.5) {
+    const Vec2 p = line.pointAt(s);
+    if (std::abs(p.y - apex.y) < 1) inner = std::max(inner, apex.x - p.x);
+    below = std::max(below, p.y - apex.y);
+  }
+  CHECK(inner == Approx(inches(3)).margin(1));
+  CHECK(resultOf(d, "cup.inner") == Approx(inches(3)));
+  CHECK(resultOf(d, "cup.outer") == Approx(inches(3.25)));
+  CHECK(resultOf(d, "cup.radius") == Approx(inches(2.75)));
+  const auto wide = recalc(orderWith({{"cup.kind", "moulded"}, {"mould.from", "own"}, {"mould.inner", "6 in"}}));
+  REQUIRE_FALSE(wide.ok());
+  CHECK(wide.problem().text().find("mould.inner") != std::string::npos);
+}

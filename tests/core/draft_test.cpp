@@ -7,6 +7,7 @@
 #include "draft/dart.h"
 #include "recalc/recalc.h"
 #include "tests/support/bodies.h"
+#include "tests/support/design.h"
 #include "tests/support/shaping_checks.h"
 
 using namespace armure;
@@ -258,4 +259,37 @@ TEST_CASE("what cannot be drafted is explained, not clamped") {
   m.set("bust_span", {inches(14.1), "", ""});
   m.set("waist", {inches(25), "", ""});
   CHECK_FALSE(tryBlock(m).ok());
+}
+
+TEST_CASE("a chest line by a rule of thumb stays half an inch above the bust point, and says so") {
+  MeasureSet m = plainFigure();
+  m.set("armhole", {inches(21), "", ""});  // half of it is the bust point's height
+  const Block b = blockOf(m, {{"chest.school", "armhole-half"}});
+  CHECK(inch(b.levels.at("chest").front) == Approx(10));
+  const Working* w = b.working("height.chest");
+  REQUIRE(w);
+  CHECK(inch(w->result) == Approx(10));
+  CHECK(english(w->terms.back().label).find("above the bust point") != std::string::npos);
+  m.set("shoulder_to_chest", {inches(10.4), "", ""});  // measured, it is a question of the tape
+  CHECK_FALSE(tryBlock(m).ok());
+}
+
+TEST_CASE("what is taken off the foot of the front's side is not closed: the sides are as long, the waist as wide") {
+  for (const char* foot : {"0.5", "1"}) {
+    INFO(foot);
+    Order o = orderWith({{"dial.foot", foot}, {"hem.at", "waist"}, {"cup.kind", "moulded"}});
+    const Design drafted = designOf(o);
+    CHECK(drafted.pattern.closing.changed < 0.01);
+    o.choices["balance.keep"] = "balanced";
+    const Design d = designOf(o);
+    CHECK(d.sheet.pass());
+    CHECK(d.balanced->moves.front().largest < 8);
+  }
+  // Nine of ten parts of an inch and a half: the front's waist ends that much higher at the side.
+  const Block b = blockOf(plainFigure(), {{"dart.side", "1.5 in"}, {"dial.foot", "0.9"}});
+  const double waist = b.levels.at("waist").front;
+  const double rise = waist - b.frontSideAt(waist).y;
+  CHECK(inch(rise) == Approx(1.35));
+  const double last = b.front.lines.back().toSideX(waist), width = b.front.at("waist").side - last;
+  CHECK(std::hypot(b.frontSideAt(waist).x - last, rise) == Approx(width).margin(1e-6));
 }

@@ -189,3 +189,15 @@ TEST_CASE("straps and panels behind a lacing are attached where they are sewn on
     CHECK(english(patternProblem(broken)->what).find("gone") != std::string::npos);
   }
 }
+
+TEST_CASE("under covered shoulders pads and linings are closed round and fit the panels they lie on") {
+  for (const char* style : {"covered-round", "covered-v", "sheer-inserts", "blouse-flared"}) {
+    INFO(style);
+    Order o = orderWith({{"cup.inside", "both"}, {"balance.keep", "balanced"}});
+    o.style = style;
+    const Design d = designOf(o);
+    CHECK(d.sheet.pass());
+    const Piece& pad = pieceOf(d.pattern, "pad-inner");
+    for (const Edge& e : pad.edges) CHECK((e.role == EdgeRole::Raw || e.role == EdgeRole::Seam));
+  }
+}

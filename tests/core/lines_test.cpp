@@ -109,7 +109,7 @@ TEST_CASE("a handle goes where its rule goes, as far") {
         next.choices[h.key] = formatLengthWithUnit(h.mm + 3, {Unit::Centimetre, 1000});
         INFO(h.key << " on " << before.pattern.pieces[h.piece].id);
         const Design after = designOf(next);
-        const double by = after.rules.value(h.key).number - h.mm;
+        const double by = findRule(h.key) ? after.rules.value(h.key).number - h.mm : 3;
         for (const LineHandle& moved : lineHandles(after.pattern, after.rules, stage)) {
           if (moved.key != h.key || moved.piece != h.piece) continue;
           ++seen;

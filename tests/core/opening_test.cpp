@@ -101,3 +101,32 @@ TEST_CASE("an opening that ends at a waist seam stays whole when the pieces are 
     CHECK(d.sheet.pass());
   }
 }
+
+TEST_CASE("an opening has two ends: above where it begins and below where it ends the seam is sewn") {
+  for (const char* kind : {"zip", "lacing"}) {
+    INFO(kind);
+    const Design d = designOf(orderWith({{"cover.kind", "covered"},
+                                         {"opening.kind", kind},
+                                         {"opening.start", "8 in"},
+                                         {"opening.end", "waist"},
+                                         {"balance.keep", "balanced"}}));
+    CHECK(d.sheet.pass());
+    const Piece& back = d.pattern.pieces[d.pattern.panel(Half::Back, 1).value()];
+    size_t sewn = 0;
+    for (const Edge& e : back.edges) sewn += e.role == EdgeRole::Centre;
+    CHECK(sewn == 2);
+    const Path& open = back.edge("opening").path;
+    CHECK(inch(std::min(open.start().y, open.end().y)) == Approx(8).margin(0.05));
+    const auto notched = [&](std::string_view id) {
+      return std::any_of(back.marks.begin(), back.marks.end(), [&](const Mark& m) { return m.id == id; });
+    };
+    CHECK(notched("opening-start"));
+    CHECK(notched("opening-end"));
+    // A gap has come to nothing at either end.
+    CHECK(d.block.back.opening.gapAt(inches(8)) == Approx(0).margin(1e-9));
+    CHECK(d.block.back.opening.gapAt(d.block.levels.at(level::kWaist).back) == Approx(0).margin(1e-9));
+  }
+  const auto shut = recalc(orderWith({{"opening.start", "20 in"}, {"opening.end", "waist"}}));
+  REQUIRE_FALSE(shut.ok());
+  CHECK(english(shut.problem().where) == "opening.start");
+}

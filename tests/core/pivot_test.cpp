@@ -8,6 +8,7 @@
 #include "parts/cups/dart_dial.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
+#include "recalc/idle.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -238,7 +239,7 @@ TEST_CASE("whatever the dial moves, the angle about the bust point stays") {
   }
 }
 
-TEST_CASE("more than the whole dart cannot be moved, nor one to a centre on the fold") {
+TEST_CASE("more than the whole dart cannot be moved; a centre on the fold takes no dart") {
   Order o = plainOrder();
   o.choices["dial.side"] = "0.7";
   o.choices["dial.ease"] = "0.5";
@@ -246,7 +247,11 @@ TEST_CASE("more than the whole dart cannot be moved, nor one to a centre on the 
   REQUIRE_FALSE(made.ok());
   CHECK(made.problem().text().find("120 %") != std::string::npos);
   o.choices = {{"dial.centre", "0.3"}};
-  made = recalc(o);
-  REQUIRE_FALSE(made.ok());
-  CHECK(made.problem().text().find("fold") != std::string::npos);
+  const Design folded = designOf(o);
+  CHECK_FALSE(folded.rules.counts(*findRule("dial.centre")));
+  CHECK(folded.pattern.seam("dart-centre") == nullptr);
+  const std::vector<Idle> idle = idleIn(o, folded);
+  const auto centre = std::find_if(idle.begin(), idle.end(), [](const Idle& i) { return i.key == "dial.centre"; });
+  REQUIRE(centre != idle.end());
+  CHECK(english(centre->reason).find("opening.front = seam") != std::string::npos);
 }

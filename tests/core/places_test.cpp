@@ -79,12 +79,11 @@ TEST_CASE("every handle stands on its piece, for a rule that counts, one to a pl
       for (const LineHandle& h : lineHandles(d.pattern, d.rules, stage)) {
         INFO(style.id << ", " << stage << ": " << h.key);
         const RuleInfo* rule = findRule(h.key);
-        REQUIRE(rule);
-        CHECK(d.rules.counts(*rule));
+        CHECK((rule ? d.rules.counts(*rule) : parseShapingKey(h.key).has_value()));
         REQUIRE(h.piece < d.pattern.shellPieces());
         CHECK(h.axis.x * h.axis.x + h.axis.y * h.axis.y == Approx(1));
         if (h.sharePerMm > 0) continue;  // the dial's stand round the bust point
-        CHECK(h.mm == d.rules.value(h.key).number);
+        if (rule) CHECK(h.mm == d.rules.value(h.key).number);
         CHECK(onOutline(d.pattern.pieces[h.piece], h.at));
         for (const auto& [piece, at] : places) CHECK((piece != h.piece || distance(at, h.at) >= 1));
         places.emplace_back(h.piece, h.at);

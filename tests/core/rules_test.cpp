@@ -91,6 +91,8 @@ Order orderFor(const RuleInfo& rule) {
   if (rule.key == "insert.shoulder") o.choices["insert.kind"] = "shoulder";
   if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
   if (rule.key == "dial.centre") o.choices["opening.front"] = "seam";
+  if (rule.key == "mould.inner") o.choices["mould.inner"] = "3 in";       // less than up to the bridge
+  if (rule.key == "opening.start") o.choices["opening.start"] = "10 in";  // below the upper edge
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
 }
@@ -220,6 +222,35 @@ TEST_CASE("every option reads back as its enumerator; conditions name options th
       CHECK(c.options != 0);
     }
   }
+}
+
+TEST_CASE("an option that needs others is offered only beside them, and says what it needs") {
+  const RuleInfo& insert = *findRule("insert.kind");
+  const auto optionOf = [](Choices choices) {
+    return [rules = Rules(choices, "straight-zip", "quarter-grid", Figure::Medium)](std::string_view key) {
+      return rules.value(key).choice;
+    };
+  };
+  CHECK(optionFits(insert.options[1], optionOf({})));  // at the centre front
+  CHECK_FALSE(optionFits(insert.options[2], optionOf({})));
+  CHECK(optionFits(insert.options[2], optionOf({{"cover.kind", "covered"}})));
+  CHECK(english(missingFor(insert.options[2], optionOf({}))) == "cover.kind = covered");
+  CHECK(missingFor(insert.options[2], optionOf({{"cover.kind", "covered"}})).empty());
+  // One cannot sew both openings shut, one after the other.
+  const RuleInfo &back = *findRule("opening.kind"), &front = *findRule("opening.front");
+  const auto fits = [&](const RuleInfo& rule, std::string_view id, Choices choices) {
+    const auto option =
+        std::find_if(rule.options.begin(), rule.options.end(), [&](const RuleOption& o) { return o.id == id; });
+    return optionFits(*option, optionOf(std::move(choices)));
+  };
+  CHECK_FALSE(fits(back, "fold", {}));
+  CHECK(fits(back, "fold", {{"opening.front", "busk"}}));
+  CHECK(fits(front, "seam", {}));
+  CHECK_FALSE(fits(front, "seam", {{"opening.front", "busk"}, {"opening.kind", "fold"}}));
+  for (const RuleInfo& rule : ruleTable())
+    for (const RuleOption& option : rule.options)
+      for (const Condition& c : option.needs)
+        if (!c.empty()) CHECK_FALSE(optionsOf(c).empty());
 }
 
 TEST_CASE("a typed key reads what its text reads") {

@@ -345,7 +345,8 @@ bool checkCombination(const Order& o) {
       }
       // A cap that does not hold is said, with cures.
       const double cap = rules.length(key::kCapSide);
-      if (level.readOff || l.wished.empty() || !sharesOut(rules) || l.level == "top" || l.sideTaken <= cap + 1e-6)
+      if (level.readOff || level.follows || l.wished.empty() || !sharesOut(rules) || l.level == "top" ||
+          l.sideTaken <= cap + 1e-6)
         continue;
       bool said = false;
       for (const Intake& i : made->intakes)

@@ -1,9 +1,14 @@
 // Below the waist: flared hems, skirts, the seam at the waist.
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <set>
+#include <tuple>
 
+#include "garment/line_handles.h"
 #include "operations/crossing.h"
 #include "parts/skirt/rules.h"
+#include "recalc/idle.h"
+#include "rules/shaping_keys.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
 
@@ -195,4 +200,47 @@ TEST_CASE("a slit is notched on the centre back, as far above the hem as it is l
   const auto refused = recalc(o);
   REQUIRE_FALSE(refused.ok());
   CHECK(english(refused.problem().what).find("slit") != std::string::npos);
+}
+
+TEST_CASE("every edge of a flared skirt may be swung out by an amount of its own, and its seams still fit") {
+  for (const auto& [kind, swing, mm] : {std::tuple{"flare", "4 in", inches(4)}, {"gored", "12 in", inches(12)}}) {
+    INFO(kind);
+    const Design all = designOf(orderWith({{"skirt.kind", kind}, {"skirt.to", "floor"}, {"hem.length", "12 in"}}));
+    const Design one = designOf(orderWith(
+        {{"skirt.kind", kind}, {"skirt.to", "floor"}, {"hem.length", "12 in"}, {"swing.side.princess", swing}}));
+    const auto hem = [](const Design& d, const char* piece) {
+      return pieceOf(d.pattern, piece).edge("hem").path.length();
+    };
+    CHECK(hem(one, "front-1") == Approx(hem(all, "front-1")).margin(0.01));
+    const Working* byRule = all.working("skirt.swing");
+    REQUIRE(byRule);
+    CHECK(hem(one, "front-2") - hem(all, "front-2") == Approx(mm - byRule->result).epsilon(0.2));
+    const Seam* seam = one.pattern.seam("princess");
+    CHECK(one.pattern.sidePath(seam->a).length() == Approx(one.pattern.sidePath(seam->b).length()).margin(0.01));
+    CHECK(one.working("rule.swing.side.princess")->result == Approx(mm));
+    CHECK(one.rules.isChosen("swing.side.princess"));
+    CHECK_FALSE(one.rules.isChosen("swing.centre.princess"));
+  }
+  const Order plain = orderWith({{"swing.side.princess", "4 in"}});  // without a skirt nothing swings
+  const std::vector<Idle> idle = idleIn(plain, designOf(plain));
+  CHECK(std::any_of(idle.begin(), idle.end(), [](const Idle& i) { return i.key == "swing.side.princess"; }));
+}
+
+TEST_CASE("the keys of swung edges name an edge of a line, or the panel's own at a side") {
+  for (const char* key : {"swing.centre.princess", "swing.side.back-line-2", "swing.centre.front-side"})
+    CHECK(parseShapingKey(key)->text() == key);
+  for (const char* key : {"swing.side.front-side", "swing.waist.princess", "swing.centre.cup", "swing.centre"})
+    CHECK_FALSE(parseShapingKey(key));
+  CHECK_FALSE(checkChoice("swing.centre.princess", "-1 in", Unit::Inch).ok());
+}
+
+TEST_CASE("swung edges have their handles at the hem, each for its own choice") {
+  const Design d = designOf(orderWith({{"skirt.kind", "flare"}, {"swing.centre.princess", "4 in"}}));
+  std::set<std::string> keys;
+  for (const LineHandle& h : lineHandles(d.pattern, d.rules, "Lines")) {
+    keys.insert(h.key);
+    if (h.key == "swing.centre.princess") CHECK(h.mm == Approx(inches(4)));
+  }
+  for (const char* key : {"skirt.flare", "swing.centre.princess", "swing.side.princess", "swing.centre.back-side"})
+    CHECK(keys.contains(key));
 }

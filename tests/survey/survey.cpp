@@ -83,7 +83,7 @@ std::vector<Order> anyChoices(size_t count, unsigned seed) {
 }
 
 // A style with a few choices beside it, as jobs have them: each one of the rules that count there, an option at random
-// or a length anywhere within its bounds.
+// of those that can be made beside the others, or a length anywhere within its bounds.
 std::vector<Order> fewChoices(size_t count, unsigned seed) {
   constexpr size_t kFew = 6;
   std::vector<Order> orders = testing::randomCombinations(count, seed);
@@ -94,14 +94,17 @@ std::vector<Order> fewChoices(size_t count, unsigned seed) {
     const Figure figure = figureOf(completeBody(o.measures));
     for (size_t tries = 0; o.choices.size() < kFew && tries < 20 * kFew; ++tries) {
       const RuleInfo& rule = ruleTable()[dice() % ruleTable().size()];
-      if (rule.key == "balance.keep" || rule.stage == "Prepare" || rule.stage == "Balance" ||
-          !Rules(o.choices, o.style, o.school, figure).counts(rule))
+      const Rules now(o.choices, o.style, o.school, figure);
+      if (rule.key == "balance.keep" || rule.stage == "Prepare" || rule.stage == "Balance" || !now.counts(rule))
         continue;
+      const std::string key(rule.key);
       const double value = rule.lowest + (rule.highest - rule.lowest) * (1 + dice() % 998) / 1000.0;
-      o.choices[std::string(rule.key)] = rule.kind == RuleKind::Option
-                                             ? std::string(rule.options[dice() % rule.options.size()].id)
-                                         : rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value)
-                                                                        : fmt::format("{:.2f} mm", value);
+      if (rule.kind == RuleKind::Option) {
+        const RuleOption& option = rule.options[dice() % rule.options.size()];
+        if (now.fits(option)) o.choices[key] = option.id;
+      } else {
+        o.choices[key] = rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value) : fmt::format("{:.2f} mm", value);
+      }
     }
   }
   return orders;

@@ -5,6 +5,7 @@
 
 #include "measure/measure_table.h"
 #include "parts/cups/cut_cup.h"
+#include "parts/cups/moulded.h"
 #include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "pattern/outline_parts.h"
@@ -14,6 +15,7 @@ namespace {
 
 constexpr double kQuarter = 0.5522847498;  // handle of a quarter circle, 4/3 (sqrt 2 - 1)
 constexpr double kBesideBust = 10;         // mm: a cup is twice as wide beside the bust point at least
+constexpr double kLeastBridge = 2;         // mm: less is no cloth between two seams
 constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
 constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line and the next seam, at least
 
@@ -41,15 +43,20 @@ class CupLineMaker {
     if (!under)
       return Problem{"Cup", "the princess seam does not reach from above the bust to below the underbust",
                      "raise the top edge or lengthen the garment, or keep the bust in the seam"};
-    if (isClosed()) return closed(under->a, under->b);
+    const auto below = traced(rules_, key::kMouldBelow);
+    const double underA = below ? bustOn(true) + *below : under->a, underB = below ? bustOn(false) + *below : under->b;
+    if (std::max(underA - inner_.length(), underB - outer_.length()) > -kBesideBust)
+      return Problem{"Cup", "the cup as traced reaches below the garment",
+                     "measure from its apex down again (mould.below), or lengthen the garment"};
+    if (isClosed()) return closed(underA, underB);
     for (const Edge* e : {&aboveCentre_, &aboveSide_})
       if (e->role != EdgeRole::Top && e->role != EdgeRole::Yoke &&
           !(e == &aboveSide_ && e->role == EdgeRole::Armhole && risesBesideCup()))
         return Problem{"Cup", msg("above the bust the panels end at the {}, not at an upper edge", e->id),
                        "set a yoke off, or choose a strapless edge, or keep the bust in the seam"};
     CupLine line;
-    if (auto problem = touching_ ? addFromCentre(line, under->a) : addInner(line, under->a)) return *problem;
-    if (auto problem = addOuter(line, under->b)) return *problem;
+    if (auto problem = touching_ ? addFromCentre(line, underA) : addInner(line, underA)) return *problem;
+    if (auto problem = addOuter(line, underB)) return *problem;
     return line;
   }
 
@@ -154,6 +161,9 @@ class CupLineMaker {
         msg("there is no cup between the bridge, {:.0f} mm from the centre, and the princess seam", above - centre),
         "make the bridge narrower"};
     if (end.x - x < 2 * kBesideBust) return noRoom;
+    if (x - centre < kLeastBridge)
+      return Problem{"Cup line, at the centre", "the cup as traced reaches to the centre front",
+                     "measure from its apex in again (mould.inner), or check the bust span"};
     // From well above the top edge; it begins where that is met last, be it a plunge beside the bridge.
     const double reach = handleAtSeam(end.x - x, end.y - bust), fall = kQuarter * (end.y - bust);
     const auto onTop = top.path.crossings({above, 0}, {0, 1});
@@ -175,6 +185,7 @@ class CupLineMaker {
   // radius that does not reach so far.
   double bridge() const {
     if (touching_) return 0;
+    if (const auto inner = traced(rules_, key::kMouldInner)) return std::max(0.0, block_.dart.apex.x - *inner);
     const double rule = rules_.length(key::kCupBridge);
     return byRadii_ ? std::max(rule, block_.dart.apex.x - body_.mm(id::kCupIn)) : rule;
   }
@@ -186,7 +197,10 @@ class CupLineMaker {
               block_.dart.apex.x - x,
               touching_ ? Message("the cups are sewn to each other at the centre front; common practice")
                         : Message("the cup line leaves the bridge beside the centre; common practice")};
-    if (bridge > rules_.length(key::kCupBridge)) {
+    if (traced(rules_, key::kMouldInner)) {
+      w.terms = {rules_.term(key::kMouldInner)};
+      w.note = "as traced round the cup, its apex on the bust point; common practice";
+    } else if (bridge > rules_.length(key::kCupBridge)) {
       w.terms.push_back({'-', "beyond the inner cup radius", bridge, body_.fact(id::kCupIn).source});
     } else if (!touching_) {
       w.terms.push_back(rules_.term(key::kCupBridge, '-'));
@@ -260,6 +274,12 @@ class CupLineMaker {
   // How wide the outer cup is to be, out from the bust point on the bust line.
   Working outerWidth(double under, double bust) const {
     const Message title = "Outer cup, from the bust point out on the bust line";
+    if (const auto outer = traced(rules_, key::kMouldOuter))
+      return {"cup.outer",
+              title,
+              {rules_.term(key::kMouldOuter)},
+              *outer,
+              "as traced round the cup, its apex on the bust point; common practice"};
     if (byRadii_) {
       const Fact& out = body_.fact(id::kCupOut);
       return {"cup.outer",

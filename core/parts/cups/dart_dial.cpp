@@ -24,9 +24,13 @@ double openAt(const Block& block, double y) {
   return std::abs(angleBetween(a, b));
 }
 
-bool inPanels(const Rules& rules) { return rules.option(key::kCupKind) == CupKind::Princess; }
+double shareOf(const Rules& rules, ShareKey key) { return rules.counts(*findRule(key.text)) ? rules.share(key) : 0; }
 
-double shareOf(const Rules& rules, ShareKey key) { return inPanels(rules) ? rules.share(key) : 0; }
+// Of the side bust dart, were all of it closed.
+double wholeTurn(const Block& block, const Rules& rules) {
+  const double closed = 1 - rules.share(key::kDialFoot);
+  return closed > 1e-9 ? block.dart.angle / closed : 0;
+}
 
 class DialSetter {
  public:
@@ -62,11 +66,9 @@ class DialSetter {
     const Piece& front = pattern_.pieces.front();
     const auto centre =
         std::find_if(front.edges.begin(), front.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Centre; });
-    if (centre == front.edges.end())
-      return Problem{"Dart to the centre front", "it would break a centre that is on the fold or must stay straight",
-                     "sew the centre front closed (opening.front=seam), or move the dart elsewhere"};
     const double bust = block_.levels.at(level::kBust).front;
-    const auto met = centre->path.crossings({0, bust + kBelow}, {1, 0});
+    const auto met =
+        centre == front.edges.end() ? std::vector<double>() : centre->path.crossings({0, bust + kBelow}, {1, 0});
     const SeamSide& princess = pattern_.seams.front().a;
     if (met.empty())
       return Problem{"Dart to the centre front", "the centre front ends below the bust line", "raise it"};
@@ -88,7 +90,7 @@ class DialSetter {
   }
 
  private:
-  double angle(ShareKey key) const { return shareOf(rules_, key) * block_.dart.angle; }
+  double angle(ShareKey key) const { return shareOf(rules_, key) * wholeTurn(block_, rules_); }
   Anchor bustOn(const SeamSide& side) const {
     for (const Mark& n : pattern_.pieces[side.piece].notches())
       if (n.id == level::kBust && side.uses(n.a.edge)) return n.a;
@@ -141,9 +143,9 @@ class DialSetter {
 }  // namespace
 
 std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
-  const double turn = block.dart.angle;
-  const double side = shareOf(rules, key::kDialSide) * turn, ease = shareOf(rules, key::kDialEase) * turn,
-               centre = shareOf(rules, key::kDialCentre) * turn, above = shareOf(rules, key::kDialTop) * turn;
+  const double turn = block.dart.angle, whole = wholeTurn(block, rules);
+  const double side = shareOf(rules, key::kDialSide) * whole, ease = shareOf(rules, key::kDialEase) * whole,
+               centre = shareOf(rules, key::kDialCentre) * whole, above = shareOf(rules, key::kDialTop) * whole;
   const double top = openAt(block, block.levels.at(level::kTop).front) + above;
   const double below = openAt(block, block.levels.at(level::kUnderbust).front) + turn - side - ease - centre - above;
   const CupKind kind = rules.option(key::kCupKind);
@@ -170,13 +172,19 @@ std::optional<DialCentre> dialCentre(const Pattern& pattern) {
       for (const Mark& n : pattern.pieces[seam->a.piece].notches())
         if (n.id == level::kBust && seam->a.uses(n.a.edge))
           return DialCentre{seam->a.piece, pattern.pieces[seam->a.piece].point(n.a)};
+  // A front in one piece: where its dart points to.
+  for (size_t i = 0; i < pattern.pieces.size(); ++i)
+    for (const Dart& dart : pattern.pieces[i].darts)
+      if (dart.id == "princess") return DialCentre{i, dart.point()};
   return std::nullopt;
 }
 
 std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules& rules) {
-  if (!inPanels(rules)) return std::nullopt;
+  if (rules.option(key::kCupKind) != CupKind::Princess) return std::nullopt;
   double sum = 0;
-  for (const ShareKey key : {key::kDialSide, key::kDialEase, key::kDialCentre, key::kDialTop}) sum += rules.share(key);
+  for (const ShareKey key : {key::kDialSide, key::kDialEase, key::kDialCentre, key::kDialTop})
+    sum += shareOf(rules, key);
+  sum += rules.share(key::kDialFoot);
   if (sum > 1 + 1e-9)
     return Problem{"Dart dial", msg("{:.0f} % of the side bust dart are moved, and there are only 100", 100 * sum),
                    "move less of it elsewhere"};

@@ -43,7 +43,7 @@ inline constexpr double kDialRadius = 26;  // mm, as it is drawn on the table
 inline constexpr double kDialHandle = 34, kDialReach = 50;
 
 // Sets the darts and the ease the rules ask for into the panels as cut. Fails when more is moved than there is, or when
-// a dart should go to a centre that is on the fold or must stay straight.
+// the centre front a dart should go to ends above it.
 std::optional<Problem> setDial(Pattern& pattern, const Block& block, const Rules& rules);
 
 }  // namespace armure

@@ -19,8 +19,9 @@ void addCupHandles(Handles& h) {
 
 void addDialHandles(Handles& h) {
   const auto centre = dialCentre(h.pattern());
-  if (!centre || !h.isOf("Cups") || h.rules().option(key::kCupKind) != CupKind::Princess) return;
+  if (!centre || !h.isOf("Cups")) return;
   for (const ShareKey key : {key::kDialSide, key::kDialEase, key::kDialCentre, key::kDialTop}) {
+    if (!h.rules().counts(*findRule(key.text))) continue;
     const Vec2 way = dialDirection(key.text.substr(key.text.find('.') + 1));
     const double mm = h.rules().share(key) * kDialReach;
     h.addShare(key, {centre->piece, centre->at + (kDialHandle + mm) * way}, way, mm, 1 / kDialReach);

@@ -66,11 +66,12 @@ SphericalCap capWithArc(double arc, double baseRadius) {
 
 bool isMoulded(const Rules& rules) { return rules.option(key::kCupKind) == CupKind::Moulded; }
 
-double ownRim(const Rules& rules) {
-  const bool measured =
-      isMoulded(rules) && rules.option(key::kMouldFrom) == MouldFrom::Own && !rules.isDefault(key::kMouldRim);
-  return measured ? rules.length(key::kMouldRim) : 0;
+std::optional<double> traced(const Rules& rules, LengthKey distance) {
+  const bool own = isMoulded(rules) && rules.option(key::kMouldFrom) == MouldFrom::Own;
+  return own && !rules.isDefault(distance) ? std::optional(rules.length(distance)) : std::nullopt;
 }
+
+double ownRim(const Rules& rules) { return traced(rules, key::kMouldRim).value_or(0); }
 
 namespace {
 

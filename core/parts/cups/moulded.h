@@ -16,6 +16,7 @@
 // it gets deeper: the cap with the same arc over the base radius a - wide / 2 pi.
 #pragma once
 
+#include <optional>
 #include <span>
 
 #include "measure/estimate.h"
@@ -55,6 +56,10 @@ bool isMoulded(const Rules& rules);
 
 // The rim of the maker's own cup where it is sewn in, mm; 0 where it was not measured.
 double ownRim(const Rules& rules);
+
+// A distance of the outline of the maker's own cup, as traced on paper: from the apex to the rim. Nothing where she did
+// not measure it.
+std::optional<double> traced(const Rules& rules, LengthKey distance);
 
 // The client measured again over the cup: the bust girth as a tape laid round body and cups, and the heights from the
 // underbust down, longer in front by what the way over the cup is longer than over the breast. Each of these facts

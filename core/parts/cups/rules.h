@@ -8,6 +8,8 @@
 #include <array>
 
 #include "body/body_form.h"
+#include "parts/opening/rules.h"
+#include "rules/line_rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {
@@ -126,6 +128,9 @@ inline constexpr OptionKey<MouldFrom> kMouldFrom{"mould.from"};
 inline constexpr LengthKey kMouldWidth{"mould.width"};
 inline constexpr LengthKey kMouldDepth{"mould.depth"};
 inline constexpr LengthKey kMouldRim{"mould.rim"};
+inline constexpr LengthKey kMouldInner{"mould.inner"};
+inline constexpr LengthKey kMouldOuter{"mould.outer"};
+inline constexpr LengthKey kMouldBelow{"mould.below"};
 inline constexpr LengthKey kMouldOffset{"mould.offset"};
 inline constexpr LengthKey kMouldDartWide{"mould.dart_wide"};
 inline constexpr LengthKey kMouldDartLong{"mould.dart_long"};
@@ -135,6 +140,7 @@ inline constexpr ShareKey kDialSide{"dial.side"};
 inline constexpr ShareKey kDialEase{"dial.ease"};
 inline constexpr ShareKey kDialCentre{"dial.centre"};
 inline constexpr ShareKey kDialTop{"dial.top"};
+inline constexpr ShareKey kDialFoot{"dial.foot"};
 }  // namespace key
 
 inline constexpr Condition kIsCut =
@@ -224,6 +230,23 @@ inline constexpr std::array kCupRules{
                       row::measured(row::length(key::kMouldRim, "Cups", "Moulded cup", "Its sewn rim, long", 9, 9, 9, 4,
                                                 24, "where it is sewn in, measured along the rim with a tape")))),
     row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
+                 row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                               row::measured(row::seldom(row::length(
+                                   key::kMouldInner, "Cups", "Moulded cup", "Traced, from the apex in", 3, 3, 3, 1.5, 6,
+                                   "its outline on paper, apex on the bust point: to the rim towards the centre; else "
+                                   "the bridge says where"))))),
+    row::andWhen(
+        row::when(key::kCupKind, {CupKind::Moulded}),
+        row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                      row::measured(row::seldom(row::length(
+                          key::kMouldOuter, "Cups", "Moulded cup", "Traced, from the apex out", 3.5, 3.5, 3.5, 1.5, 7,
+                          "to the rim towards the side, on the bust line; else the rule of the outer cup"))))),
+    row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
+                 row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Own})},
+                               row::measured(row::seldom(row::length(key::kMouldBelow, "Cups", "Moulded cup",
+                                                                     "Traced, from the apex down", 3, 3, 3, 1.5, 6,
+                                                                     "to the rim below; else the underbust"))))),
+    row::andWhen(row::when(key::kCupKind, {CupKind::Moulded}),
                  row::onlyWhen({row::when(key::kMouldFrom, {MouldFrom::Size})},
                                row::length(key::kMouldOffset, "Cups", "Moulded cup", "Chosen above the bust by", 3, 3.5,
                                            4, 0, 6, "sized by bust girth, 3 to 4 in above the client's"))),
@@ -238,20 +261,24 @@ inline constexpr std::array kCupRules{
                                           1.5, "so that it covers; measured at its outer end"))),
     row::option(key::kBreastShape, "Cups", "On the body", "Worn", kBreasts,
                 "what the cup is held against and tried on: nothing is drafted from it"),
-    row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
-                "traced from underbust to top edge"),
+    row::onlyWhen({kFrontIsSeamed}, row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
+                                                "traced from underbust to top edge")),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
                   row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
                              "a part of the side bust dart, from 0 to 1; the rest goes below the bust")),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
                   row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
                              "not sewn: the front side is eased onto the back by as much")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
-                  row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
-                             "a dart from the centre front; the centre front is sewn then")),
+    row::andWhen(row::when(key::kOpeningFront, {OpeningKind::Seam}),
+                 row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
+                               row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
+                                          "a dart from a centre front that is sewn closed"))),
     row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
                   row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
                              "the side front is cut with its upper part upright instead of its lower")),
+    row::seldom(row::share(key::kDialFoot, "Cups", "Dart dial", "Off the foot of the side", 0,
+                           "not closed: the front's levels rise to the side in a curve below the bust, as over a "
+                           "ready-made cup")),
 };
 
 }  // namespace armure

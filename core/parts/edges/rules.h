@@ -6,6 +6,7 @@
 
 #include <array>
 
+#include "rules/line_rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {
@@ -121,10 +122,13 @@ inline constexpr Condition kIsOverShoulder =
 
 inline constexpr std::array kCoverRules{
     row::option(key::kCoverKind, "Lines", "Shoulders", "Above the upper edge", kCovers, "how far up the bodice goes"),
-    row::onlyWhen(
-        {kIsOverShoulder},
-        row::length(key::kCoverDart, "Lines", "Shoulders", "Taken in, up to the shoulder", 2, 0, 3,
-                    "the princess line takes 2 in at the shoulder, less on the way; shoulder and armhole get it back")),
+    row::andWhen(
+        kFrontIsSeamed,
+        row::onlyWhen(
+            {kIsOverShoulder},
+            row::length(
+                key::kCoverDart, "Lines", "Shoulders", "Taken in, up to the shoulder", 2, 0, 3,
+                "the princess line takes 2 in at the shoulder, less on the way; shoulder and armhole get it back"))),
     row::onlyWhen({row::when(key::kCoverKind, {CoverKind::Straps})},
                   row::option(key::kCoverBack, "Lines", "Shoulders", "The back", kCoverBacks,
                               "how far up the back goes where the front rises to straps")),

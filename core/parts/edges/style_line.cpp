@@ -30,10 +30,15 @@ std::vector<double> around(const Block& block) {
   return x;
 }
 
-void smoothSlopes(StyleLine& line, const Boundaries& at, const std::vector<double>& x, double centreFrontSlope) {
-  const double sideStep = line.sideDepthOnBack - line.depth[at.side()];
+// `rise`: how much higher than its depth the line meets the front's side (Block::frontSideAt).
+void smoothSlopes(StyleLine& line, const Boundaries& at, const std::vector<double>& x, double centreFrontSlope,
+                  double rise = 0) {
+  const double sideStep = line.sideDepthOnBack - line.depth[at.side()] + rise;
   std::vector<Station> s;
-  for (size_t i = 0; i < at.count(); ++i) s.push_back({x[i], at.onBack(i) ? line.depth[i] - sideStep : line.depth[i]});
+  for (size_t i = 0; i < at.count(); ++i)
+    s.push_back({x[i], at.onBack(i)     ? line.depth[i] - sideStep
+                       : i == at.side() ? line.depth[i] - rise
+                                        : line.depth[i]});
   s.front().slope = centreFrontSlope;
   s.front().slopeGiven = true;
   s.back().slopeGiven = true;
@@ -134,7 +139,7 @@ StyleLine lowerLine(const Block& block, double atFront, double atBack, double ra
     const double out = 1 - x[i] / front;
     line.depth[i] += dip * out * out;
   }
-  smoothSlopes(line, at, x, dip > 0 ? -kPoint * dip / front : 0);
+  smoothSlopes(line, at, x, dip > 0 ? -kPoint * dip / front : 0, block.riseAt(atFront - raise));
   return line;
 }
 

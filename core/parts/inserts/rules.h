@@ -6,17 +6,25 @@
 
 #include <array>
 
+#include "parts/edges/rules.h"
+#include "parts/yoke/rules.h"
+#include "rules/draft_rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {
+
+// What leaves the shoulder to an insert.
+inline constexpr Condition kShoulderCovered = row::when(key::kCoverKind, {CoverKind::Covered});
 
 enum class InsertKind { None, Centre, Shoulder, Both };
 inline constexpr std::array kInserts{
     row::of(InsertKind::None, "none", "none", "cloth throughout"),
     row::of(InsertKind::Centre, "centre", "at the centre front",
             "a strip beside the centre front, from the upper edge to the hem"),
-    row::of(InsertKind::Shoulder, "shoulder", "at the shoulder", "the outer part of a covered shoulder"),
-    row::of(InsertKind::Both, "both", "at both", "at the centre front and at the shoulder"),
+    row::needing({kShoulderCovered},
+                 row::of(InsertKind::Shoulder, "shoulder", "at the shoulder", "the outer part of a covered shoulder")),
+    row::needing({kShoulderCovered},
+                 row::of(InsertKind::Both, "both", "at both", "at the centre front and at the covered shoulder")),
 };
 
 // How far down the strip at the centre front reaches.
@@ -30,8 +38,10 @@ inline constexpr std::array kInsertEnds{
 enum class ShoulderInsert { Armhole, Wedge };
 inline constexpr std::array kShoulderInserts{
     row::of(ShoulderInsert::Armhole, "armhole", "beside the armhole", "the outer part, front and back"),
-    row::of(ShoulderInsert::Wedge, "wedge", "a wedge",
-            "in front, across the closed princess line, narrowing downwards"),
+    row::needing({kShoulderCovered, row::when(key::kYokeFront, {YokeKind::None}),
+                  row::when(key::kPrincessAbove, {LineEnd::Shoulder})},
+                 row::of(ShoulderInsert::Wedge, "wedge", "a wedge",
+                         "in front, across the princess line closed up to the shoulder, narrowing downwards")),
 };
 
 namespace key {

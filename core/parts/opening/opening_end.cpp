@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "parts/opening/rules.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
@@ -25,35 +26,39 @@ void sew(Piece& piece, const std::string& id, const Rules& rules) {
   carryMarks(piece, {{.was = id, .is = name}});
 }
 
-void endOn(Piece& piece, double y, const Rules& rules) {
+// The opening of a piece ends at a depth: what of it lies above (or below) is sewn.
+void closeBeyond(Piece& piece, double y, bool above, const Rules& rules) {
+  const double beyond = above ? -1 : 1;
   for (size_t i = 0; i < piece.edges.size(); ++i) {
     const Edge edge = piece.edges[i];
     if (edge.role != EdgeRole::Opening) continue;
-    if (std::min(edge.path.start().y, edge.path.end().y) > y - kShortestPart) {
+    const double nearest = std::min(beyond * edge.path.start().y, beyond * edge.path.end().y);
+    if (nearest > beyond * y - kShortestPart) {
       sew(piece, edge.id, rules);
       continue;
     }
     const std::vector<double> met = edge.path.crossings({0, y}, {1, 0});
     if (met.empty() || met.front() < kShortestPart || met.front() > edge.path.length() - kShortestPart) continue;
-    const bool runsDown = edge.path.end().y > edge.path.start().y;
+    const bool openFirst = beyond * edge.path.end().y > beyond * edge.path.start().y;
     const auto [first, second] = splitEdge(piece, {edge.id, false}, met.front());
-    const EdgeUse &open = runsDown ? first : second, &below = runsDown ? second : first;
-    piece.marks.push_back(notchMark("opening-end", {open.edge, runsDown ? piece.edge(open.edge).path.length() : 0, {}},
+    const EdgeUse &open = openFirst ? first : second, &closed = openFirst ? second : first;
+    piece.marks.push_back(notchMark(above ? "opening-start" : "opening-end",
+                                    {open.edge, openFirst ? piece.edge(open.edge).path.length() : 0, {}},
                                     piece.half == Half::Back));
     // The part that stays open keeps the name of the opening.
-    if (!runsDown) {
-      for (Edge& e : piece.edges) {
-        if (e.id == below.edge) {
-          e.id = "closed";
-        } else if (e.id == open.edge) {
-          e.id = edge.id;
-        }
-      }
-      carryMarks(piece, {{.was = below.edge, .is = "closed"}, {.was = open.edge, .is = edge.id}});
-      sew(piece, "closed", rules);
-    } else {
-      sew(piece, below.edge, rules);
+    if (openFirst) {
+      sew(piece, closed.edge, rules);
+      return;
     }
+    for (Edge& e : piece.edges) {
+      if (e.id == closed.edge) {
+        e.id = "closed";
+      } else if (e.id == open.edge) {
+        e.id = edge.id;
+      }
+    }
+    carryMarks(piece, {{.was = closed.edge, .is = "closed"}, {.was = open.edge, .is = edge.id}});
+    sew(piece, "closed", rules);
     return;
   }
 }
@@ -77,7 +82,9 @@ void endOpenings(Pattern& pattern, const Block& block, const Rules& rules) {
   for (Piece& p : pattern.pieces) {
     if (p.layer != "shell" || p.half == Half::Both) continue;
     const Opening& o = (p.half == Half::Back ? block.back : block.front).opening;
-    if (o.endsAbove(o.hemY)) endOn(p, o.endY, rules);
+    if (o.endsAbove(o.hemY)) closeBeyond(p, o.endY, false, rules);
+    const double start = rules.length(key::kOpeningStart);
+    if (start > 0 && o.isOpen() && p.part != Part::Yoke) closeBeyond(p, start, true, rules);
   }
 }
 

@@ -11,6 +11,19 @@
 namespace armure {
 
 enum class OpeningKind { Zip, Lacing, VLacing, Loops, Seam, Fold, Busk, Hooks, VLoops, ZipLaced };
+namespace key {
+inline constexpr OptionKey<OpeningKind> kOpeningKind{"opening.kind"};
+inline constexpr OptionKey<OpeningKind> kOpeningFront{"opening.front"};
+}  // namespace key
+
+// One gets in on one side at least.
+inline constexpr Condition kOpenInFront =
+    row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops,
+                                   OpeningKind::Busk, OpeningKind::Hooks, OpeningKind::VLoops, OpeningKind::ZipLaced});
+inline constexpr Condition kOpenBehind =
+    row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops,
+                                  OpeningKind::VLoops, OpeningKind::ZipLaced});
+
 inline constexpr std::array kBackOpenings{
     row::of(OpeningKind::Zip, "zip", "zip",
             "closed edge to edge; the centre back is taken in at the waist so that the zip does not stand off"),
@@ -21,13 +34,17 @@ inline constexpr std::array kBackOpenings{
             "loops, with a gap of one width at the top and another below"),
     row::of(OpeningKind::ZipLaced, "zip-laced", "zip, lacing over it",
             "the zip closes it edge to edge; lacing over it in the same edges takes the load"),
-    row::of(OpeningKind::Seam, "seam", "sewn closed", "a centre back seam; the opening is in front"),
-    row::of(OpeningKind::Fold, "fold", "on the fold", "no seam; the opening is in front"),
+    row::needing({kOpenInFront},
+                 row::of(OpeningKind::Seam, "seam", "sewn closed", "a centre back seam; the opening is in front")),
+    row::needing({kOpenInFront}, row::of(OpeningKind::Fold, "fold", "on the fold", "no seam; the opening is in front")),
 };
 
 inline constexpr std::array kFrontOpenings{
-    row::of(OpeningKind::Fold, "fold", "on the fold", "no seam at the centre front"),
-    row::of(OpeningKind::Seam, "seam", "sewn closed", "a centre front seam, which can take in a little at the waist"),
+    row::needing({kOpenBehind}, row::of(OpeningKind::Fold, "fold", "on the fold",
+                                        "no seam at the centre front; the opening is behind")),
+    row::needing({kOpenBehind}, row::of(OpeningKind::Seam, "seam", "sewn closed",
+                                        "a centre front seam, which can take in a little at the waist, or a dart; the "
+                                        "opening is behind")),
     row::of(OpeningKind::Busk, "busk", "busk",
             "two stiff straight strips with studs and loops: the edge stays straight"),
     row::of(OpeningKind::Hooks, "hooks", "hook tape", "hooks and eyes on a tape; straight and stiffened"),
@@ -59,9 +76,8 @@ inline constexpr std::array kModesty{
 };
 
 namespace key {
-inline constexpr OptionKey<OpeningKind> kOpeningKind{"opening.kind"};
-inline constexpr OptionKey<OpeningKind> kOpeningFront{"opening.front"};
 inline constexpr OptionKey<OpeningEnd> kOpeningEnd{"opening.end"};
+inline constexpr LengthKey kOpeningStart{"opening.start"};
 inline constexpr LengthKey kOpeningGap{"opening.gap"};
 inline constexpr LengthKey kOpeningGapTop{"opening.gap_top"};
 inline constexpr LengthKey kOpeningGapHem{"opening.gap_hem"};
@@ -73,13 +89,11 @@ inline constexpr std::array kOpeningRules{
     row::option(key::kOpeningKind, "Lines", "Opening", "At the back", kBackOpenings, "how the bodice is closed behind"),
     row::option(key::kOpeningFront, "Lines", "Opening", "At the front", kFrontOpenings,
                 "how the bodice is closed in front"),
-    row::onlyWhen(
-        {row::when(key::kOpeningKind, {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops,
-                                       OpeningKind::VLoops, OpeningKind::ZipLaced}),
-         row::when(key::kOpeningFront,
-                   {OpeningKind::Zip, OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::Busk,
-                    OpeningKind::Hooks, OpeningKind::VLoops, OpeningKind::ZipLaced})},
-        row::option(key::kOpeningEnd, "Lines", "Opening", "It ends", kOpeningEnds, "below, the seam is sewn")),
+    row::onlyWhen({kOpenBehind, kOpenInFront}, row::option(key::kOpeningEnd, "Lines", "Opening", "It ends",
+                                                           kOpeningEnds, "below, the seam is sewn")),
+    row::onlyWhen({kOpenBehind, kOpenInFront},
+                  row::seldom(row::length(key::kOpeningStart, "Lines", "Opening", "It begins below the shoulder line",
+                                          0, 0, 24, "nothing: at the upper edge; lower, the seam above it is sewn"))),
     row::onlyWhen({row::when(key::kOpeningKind, {OpeningKind::Lacing, OpeningKind::Loops}),
                    row::when(key::kOpeningFront, {OpeningKind::Lacing, OpeningKind::Loops})},
                   row::length(key::kOpeningGap, "Lines", "Opening", "Straight gap, both sides", 2, 0.5, 5,

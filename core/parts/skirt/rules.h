@@ -7,6 +7,7 @@
 #include <array>
 
 #include "parts/edges/rules.h"
+#include "rules/line_rules.h"
 #include "rules/rule_row.h"
 
 namespace armure {

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <utility>
 
 #include "draft/levels.h"
 #include "measure/measure_table.h"
@@ -99,9 +100,8 @@ class SkirtMaker {
     const auto waist = p.level(level::kWaist), hip = p.level(level::kHip);
     if (!waist) return;
     const Vec2 down = downOf(p), across{down.y, -down.x};
-    const Path r = remade(p.edges[right], p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
-    const Path l =
-        remade(p.edges[left], p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
+    const Path r = remade(p, right, p.edges[right].path, waist->b, hip ? &hip->b : nullptr, down, across);
+    const Path l = remade(p, left, p.edges[left].path.reversed(), waist->a, hip ? &hip->a : nullptr, down, -across);
     const std::string& leftId = p.edges[left].id;
     carryMarks(p, {{.was = leftId, .is = leftId, .start = extra_}});
     p.edges[right].path = r;
@@ -118,13 +118,14 @@ class SkirtMaker {
 
   // An edge that runs down, continued and swung out towards `aside`. Its length is what it was and the extra. A
   // straight or pegged skirt is no wider than the hip: from there on its edges stand upright.
-  Path remade(const Edge& edge, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) const {
+  Path remade(const Piece& piece, size_t place, const Path& path, Vec2 waist, const Vec2* hip, Vec2 down, Vec2 aside) {
+    const Edge& edge = piece.edges[place];
     const double from = nearOn(path, waist).value_or(path.length() / 2);
     const bool straightOn = isCentre(edge.role) || isUncut(edge);
     const auto hipAt = hip && isUpright() && !straightOn ? nearOn(path, *hip) : std::nullopt;
     const Path longer =
         hipAt ? uprightFrom(path, from, *hipAt, down) : continued(path, straightOn ? path.endTangent() : down);
-    const SwingAt swing = swingOf(edge, longer.length() - from);
+    const SwingAt swing = swingOf(piece, place, longer.length() - from);
     if (!swing) return longer;
     return swung(longer, from, aside, swing).sub(0, longer.length());
   }
@@ -158,20 +159,29 @@ class SkirtMaker {
     return whole;
   }
 
-  SwingAt swingOf(const Edge& edge, double below) const {
+  // By how much an edge is swung out at the hem: as the maker's hand has it, or by rule.
+  double flareOf(const Piece& piece, size_t edge) {
+    const auto place = swingKeyOf(piece, edge);
+    if (place)
+      if (const auto byHand = rules_.swing(place->level, place->line)) {
+        placed_.emplace_back(*place, *byHand);
+        return *byHand;
+      }
+    return byRule();
+  }
+  double byRule() const {
+    if (kind_ == SkirtKind::Flare) return rules_.length(key::kSkirtFlare);
+    double edges = 0;
+    for (const Seam& s : pattern_.seams) edges += s.kind == SeamKind::Plain ? 2 : 0;
+    edges -= 2 * static_cast<double>(uncut_.size());
+    return rules_.length(key::kSkirtGore) * std::min(1.0, kSixPanels / edges) * length_ / body_.mm("waist_to_floor");
+  }
+
+  SwingAt swingOf(const Piece& piece, size_t place, double below) {
+    const Edge& edge = piece.edges[place];
     if (isCentre(edge.role) || isUncut(edge)) return nullptr;
-    if (kind_ == SkirtKind::Flare) {
-      const double amount = rules_.length(key::kSkirtFlare);
-      return [=](double s) { return evenly(amount, s, below); };
-    }
-    if (kind_ == SkirtKind::Gored) {
-      double edges = 0;
-      for (const Seam& s : pattern_.seams) edges += s.kind == SeamKind::Plain ? 2 : 0;
-      edges -= 2 * static_cast<double>(uncut_.size());
-      const double full = body_.mm("waist_to_floor");
-      const double amount = rules_.length(key::kSkirtGore) * std::min(1.0, kSixPanels / edges) * length_ / full;
-      return [=](double s) { return evenly(amount, s, below); };
-    }
+    if (kind_ == SkirtKind::Flare || kind_ == SkirtKind::Gored)
+      return [=, amount = flareOf(piece, place)](double s) { return evenly(amount, s, below); };
     if (kind_ == SkirtKind::Peg && edge.id == "side") {
       const double amount = -rules_.length(key::kSkirtPeg), from = below - extra_;  // from just below the hip
       const double to = std::min(below, std::max(from + 1, below - length_ + body_.mm("waist_to_knee")));
@@ -222,6 +232,19 @@ class SkirtMaker {
          round,
          "every panel edge is swung about the waist with its length kept, so that the hem stays "
          "one smooth line; common practice"});
+    if (kind_ == SkirtKind::Flare || kind_ == SkirtKind::Gored)
+      pattern_.workings.push_back({std::string(kSwingWorking),
+                                   "Each panel edge, swung out at the hem",
+                                   {rules_.term(kind_ == SkirtKind::Flare ? key::kSkirtFlare : key::kSkirtGore)},
+                                   byRule(),
+                                   "a half panel's part at the floor, less where there are more panels than six or the "
+                                   "skirt ends higher; common practice"});
+    for (const auto& [place, mm] : placed_)
+      pattern_.workings.push_back({"rule." + place.text(),
+                                   shapingName(place),
+                                   {{'+', shapingName(place), mm, Source::ByHand}},
+                                   mm,
+                                   "set by the maker; the other edges are swung out by rule"});
     if (!hasSkirt(rules_)) return;
     pattern_.workings.push_back({"skirt.below_hip",
                                  "Skirt, below the hip",
@@ -236,7 +259,8 @@ class SkirtMaker {
   const SkirtKind kind_;
   std::vector<std::string> uncut_;  // lines that are no seams below the waist
   double extra_ = 0, length_ = 0;
-  std::map<std::string, double> grown_;  // by level: how much wider the remade pieces are, all round, mm
+  std::vector<std::pair<ShapingKey, double>> placed_;  // edges swung out as the maker's hand has it, mm
+  std::map<std::string, double> grown_;                // by level: how much wider the remade pieces are, all round, mm
 };
 
 class WaistCutter {
@@ -350,6 +374,20 @@ class WaistCutter {
 };
 
 }  // namespace
+
+std::optional<ShapingKey> swingKeyOf(const Piece& piece, size_t edge) {
+  const size_t n = piece.edges.size(), hem = hemOf(piece);
+  if (hem == n || (piece.part != Part::Panel && piece.part != Part::Skirt)) return std::nullopt;
+  const bool right = edge == (hem + n - 1) % n, left = edge == (hem + 1) % n;
+  const std::string& id = piece.edges[edge].id;
+  if ((!right && !left) || piece.edges[edge].role != EdgeRole::Seam) return std::nullopt;
+  // Pieces follow each other from the centre front to the centre back.
+  const bool front = piece.half == Half::Front, outwards = right == front;
+  if (outwards && id.starts_with("side"))
+    return ShapingKey{ShapingKind::Swing, std::string(kCentreEdge), std::string(front ? kFrontSide : kBackSide)};
+  if (!isPanelLine(id)) return std::nullopt;
+  return ShapingKey{ShapingKind::Swing, std::string(outwards ? kCentreEdge : kSideEdge), id};
+}
 
 std::optional<Problem> addSkirt(Pattern& pattern, const Block& block, const Body& body, const Rules& rules) {
   if (rules.option(key::kSkirtKind) == SkirtKind::None || !goesBelowWaist(rules)) return std::nullopt;
