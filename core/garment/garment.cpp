@@ -22,6 +22,7 @@
 #include "parts/opening/opening_end.h"
 #include "parts/skirt/rules.h"
 #include "parts/skirt/skirt.h"
+#include "parts/skirt/waist_seam.h"
 #include "parts/straps/straps.h"
 #include "parts/yoke/keyhole.h"
 #include "parts/yoke/yoke.h"

@@ -321,16 +321,20 @@ struct Together {
   double a = 0, b = 0;
 };
 Together together(const Path& a, const Path& b) {
-  constexpr double kStep = 1;  // mm
+  constexpr double kStep = 1, kStride = 16;  // mm: in strides, and in steps to where they part
   Together done;
-  for (double along = 0; along <= a.length(); along += kStep) {
-    const Vec2 p = a.pointAt(along), t = a.tangentAt(along);
-    std::optional<double> found;
-    for (const double s : b.crossings(p, {-t.y, t.x}))
-      if (distance(b.pointAt(s), p) < kTogether) found = s;
-    if (!found && along > kStep) break;  // at the very end the one may be the longer
-    if (found) done = {along, *found};
-  }
+  const auto goOn = [&](double step) {
+    for (double along = done.a + (done.a > 0 ? step : 0); along <= a.length(); along += step) {
+      const Vec2 p = a.pointAt(along), t = a.tangentAt(along);
+      std::optional<double> found;
+      for (const double s : b.crossings(p, {-t.y, t.x}))
+        if (distance(b.pointAt(s), p) < kTogether) found = s;
+      if (!found && along > kStep) return;  // at the very end the one may be the longer
+      if (found) done = {along, *found};
+    }
+  };
+  goOn(kStride);
+  goOn(kStep);
   return done;
 }
 

@@ -10,12 +10,16 @@
 #include "pattern/marks.h"
 
 namespace armure {
-namespace {}  // namespace
-
 bool hasEdge(const Piece& piece, std::string_view id) {
   for (size_t i = 0; i < piece.lines(); ++i)
     if (piece.lineAt(i).id == id) return true;
   return false;
+}
+
+size_t hemPlace(const Piece& piece) {
+  const auto hem =
+      std::find_if(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.role == EdgeRole::Hem; });
+  return static_cast<size_t>(hem - piece.edges.begin());
 }
 
 size_t edgePlace(const Piece& piece, std::string_view id) {

@@ -25,6 +25,8 @@ std::vector<BoundaryStretch> boundaryBetween(const Piece& piece, const Anchor& f
 bool hasEdge(const Piece& piece, std::string_view id);
 // The number of an edge, or of a leg (Piece::lineAt), by its id; throws std::out_of_range.
 size_t edgePlace(const Piece& piece, std::string_view id);
+// The number of the first hem among the edges; their count where there is none.
+size_t hemPlace(const Piece& piece);
 
 // Arc length at which a point lies on a path, if it does (to 1e-3 mm).
 std::optional<double> nearOn(const Path& path, Vec2 point);

@@ -1,7 +1,7 @@
 // core/parts/skirt/skirt.h
 //
 // What lies below the waist: hems flared from the waist, and skirts as panels that run on from the hip, straight,
-// pegged at the knee or flared; and a seam at the waist that parts bodice and skirt.
+// pegged at the knee or flared. The seam at the waist: waist_seam.h.
 //
 // Every panel edge is continued to the same length below its waist notch on both its sides, so that seams fit by
 // construction; the edge is swung out (or in) evenly about the waist, its length kept, so that the corner rises by
@@ -32,8 +32,5 @@ std::optional<ShapingKey> swingKeyOf(const Piece& piece, size_t edge);
 
 // Marks where the slit of the skirt begins, on the centre back.
 std::optional<Problem> markSlit(Pattern& pattern, const Rules& rules);
-
-// Parts the panels at the waist: bodice pieces keep their ids, skirt pieces come behind them.
-std::optional<Problem> cutWaist(Pattern& pattern, const Block& block, const Rules& rules);
 
 }  // namespace armure
