@@ -10,6 +10,7 @@
 #include "pattern/marks.h"
 
 namespace armure {
+
 bool hasEdge(const Piece& piece, std::string_view id) {
   for (size_t i = 0; i < piece.lines(); ++i)
     if (piece.lineAt(i).id == id) return true;
