@@ -74,6 +74,7 @@ void divideLevels(Piece& piece, const Dart& dart) {
 }
 
 // A place on a path, or the joint beside it: a crumb between the two bends as it likes.
+constexpr double kNotch = 0.01;  // mm: a notch as near is at the joint, to rounding
 double orJoint(const Path& path, double at, double beside) {
   double joint = 0, nearest = at;
   for (const Cubic& c : path.cubics()) {
@@ -81,6 +82,12 @@ double orJoint(const Path& path, double at, double beside) {
     if (std::abs(joint - at) < beside) nearest = joint;
   }
   return nearest;
+}
+
+void notchAtJoints(Piece& piece, const Dart& dart) {
+  for (Mark& m : piece.notches())
+    for (const Edge& leg : dart.legs)
+      if (m.a.edge == leg.id) m.a.at = orJoint(leg.path, m.a.at, kNotch);
 }
 
 // A leg that runs down from the point, begun anew at `tip`; from `until` on it stays.
@@ -110,10 +117,12 @@ void makeDart(Pattern& pattern, std::string_view id) {
   piece.edges.erase(piece.edges.begin() + static_cast<std::ptrdiff_t>(start), piece.edges.end());
   piece.edges.push_back({dart.mouth, EdgeRole::Mouth, piece.edges.back().allowance,
                          Path::line(dart.legs[0].path.start(), dart.legs[1].path.end())});
+  notchAtJoints(piece, dart);
   piece.darts.push_back(std::move(dart));
   // As they stood, where the first of them is still there.
   const auto was = std::find_if(piece.edges.begin(), piece.edges.end(), [&](const Edge& e) { return e.id == first; });
   if (was != piece.edges.end()) std::rotate(piece.edges.begin(), was, piece.edges.end());
+  if (!seam.notches.empty()) seam.notches = notchesOf(pattern, seam);
 }
 
 void slitDart(Pattern& pattern, std::string_view id) {
@@ -147,6 +156,7 @@ void cutPointedDart(Pattern& pattern, size_t piece, const PointedDart& cut) {
       for (const size_t k : {size_t{0}, size_t{1}})
         notches.push_back(notchMark(m.id, {dart.legs[k].id, c->onLeg[k], {}}));
   p.marks.insert(p.marks.end(), notches.begin(), notches.end());
+  notchAtJoints(p, dart);
   p.darts.push_back(dart);
   Seam seam{cut.id, cut.name, {piece, {{dart.legs[0].id, false}}}, {piece, {{dart.legs[1].id, true}}}};
   seam.kind = SeamKind::Dart;
@@ -162,7 +172,7 @@ void shortenDart(Pattern& pattern, std::string_view id, double clear, double unt
       const bool open = dart.isOpen();
       const Path first = open ? dart.legs[0].path.reversed() : dart.legs[0].path;
       const Path second = open ? dart.legs[1].path : dart.legs[1].path.reversed();
-      constexpr double kCrumb = 4, kNotch = 0.01;  // mm: a joint as near is meant; so is a notch's, to rounding
+      constexpr double kCrumb = 4;  // mm: a joint as near is meant
       const double nearly = std::min({until, 0.9 * first.length(), 0.9 * second.length()});
       const std::array<double, 2> from{orJoint(first, nearly, kCrumb), orJoint(second, nearly, kCrumb)};
       const Vec2 point = first.start();
@@ -177,9 +187,8 @@ void shortenDart(Pattern& pattern, std::string_view id, double clear, double unt
         carryMarks(piece, {towards ? EdgePart{.was = leg.id, .from = 0, .to = kept, .is = leg.id}
                                    : EdgePart{.was = leg.id, .from = was - kept, .is = leg.id, .start = is - kept}});
         leg.path = towards ? drawn[k].reversed() : drawn[k];
-        for (Mark& m : piece.notches())
-          if (m.a.edge == leg.id) m.a.at = orJoint(leg.path, m.a.at, kNotch);
       }
+      notchAtJoints(piece, dart);
       Seam& seam = seamOf(pattern, id);
       seam.notches = notchesOf(pattern, seam);
       return;
