@@ -40,7 +40,7 @@ class Commands(Case):
 
     def test_what_the_rails_hold_can_be_scripted(self):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
-        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "seam.SEAM", "lock.PIECE.EDGE"])
+        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE", "seam.SEAM", "lock.PIECE.EDGE"])
         changed = self.path("held.armure")
         self.assertEqual(run("set", self.order, "hold.waist.princess=1 1/8 in", "rail.ribs=2 in", "girth.ribs=29 in", "-o", changed)[0], 0)
         self.assertEqual(run("export", changed, "--pieces", self.path("p.json"))[0], 0)
