@@ -5,6 +5,7 @@
 #include <cmath>
 #include <optional>
 #include <stdexcept>
+#include <utility>
 
 #include "geometry/tolerances.h"
 #include "operations/crossing.h"
@@ -320,8 +321,8 @@ constexpr double kTogether = 0.05;    // mm: nearer, they are one line
 struct Together {
   double a = 0, b = 0;
 };
-Together together(const Path& a, const Path& b) {
-  constexpr double kStep = 1, kStride = 16;  // mm: in strides, and in steps to where they part
+Together together(const Path& a, const Path& b, double stride) {
+  constexpr double kStep = 1;  // mm: in strides, and in steps to where they part
   Together done;
   const auto goOn = [&](double step) {
     for (double along = done.a + (done.a > 0 ? step : 0); along <= a.length(); along += step) {
@@ -333,9 +334,19 @@ Together together(const Path& a, const Path& b) {
       if (found) done = {along, *found};
     }
   };
-  goOn(kStride);
+  goOn(stride);
   goOn(kStep);
   return done;
+}
+
+// From both ends. Where little is left between, a stride may have stepped over where they part.
+std::pair<Together, Together> togetherAtEnds(const Path& a, const Path& b) {
+  constexpr double kStride = 16;  // mm
+  for (const double stride : {kStride, 1.0}) {
+    const Together top = together(a, b, stride), bottom = together(a.reversed(), b.reversed(), stride);
+    if (stride < kStride || top.a + bottom.a < a.length() - 2 * kStride) return {top, bottom};
+  }
+  return {};
 }
 
 }  // namespace
@@ -358,7 +369,7 @@ std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seamId,
   for (size_t i = 0; i < motions.size(); ++i) {
     const Path moved = b.transformed(motions[i]);
     const double least = i == 0 ? kLeastTogether : kLeastLaid;
-    Together top = together(a, moved), bottom = together(a.reversed(), moved.reversed());
+    auto [top, bottom] = togetherAtEnds(a, moved);
     if (top.a < least) top = {};
     if (bottom.a < least) bottom = {};
     if (top.a + bottom.a <= above.a + below.a && !laid.empty()) continue;
