@@ -8,8 +8,7 @@
 // Down to the bust the back's levels stand higher than the front's by r, which is used up over the breast's upper side;
 // below it by r + d = f - b. So both sides are s long once the dart is closed, and match level by level. "As in front":
 // d = f - b, r = 0. What of the dart is not closed (dial.foot) the front's levels below the bust rise towards the side
-// by, from the last line on, so that both sides are s long all the same.
-// Common practice, no source.
+// by, from the last line on, so that both sides are s long all the same. Common practice, no source.
 #pragma once
 
 #include <string>

@@ -39,7 +39,6 @@ class Princess {
  private:
   double depth(std::string_view id) const { return block_.levels.at(id).front; }
   bool closed() const { return block_.plan.line(SectionKind::Frame, true, 0) == LineKind::None; }
-
   bool isDart() const { return block_.plan.line(SectionKind::Bodice, true, 0) == LineKind::Dart; }
 
   double centreShare() const {
@@ -96,8 +95,7 @@ class Princess {
   Path edge(double centrePart, bool towardsCentre) const {
     const double part = partAt(level::kTop, centrePart, towardsCentre);
     // Half of the dart's turn above and below, so that the closed edge is smooth; a dart has all of it at its point.
-    const bool dart = isDart();
-    const double halfCorner = towardsCentre || dart ? 0 : block_.dart.angle / 2;
+    const double halfCorner = towardsCentre || isDart() ? 0 : block_.dart.angle / 2;
     const double top = depth(level::kTop), bust = depth(level::kBust), under = depth(level::kUnderbust);
     const double rounding = rules_.length(key::kBustRounding);
     const double roundedAbove =

@@ -73,8 +73,9 @@ void divideLevels(Piece& piece, const Dart& dart) {
   piece.marks.insert(piece.marks.end(), beyond.begin(), beyond.end());
 }
 
-// A place on a path, or the joint beside it: a crumb between the two bends as it likes.
 constexpr double kNotch = 0.01;  // mm: a notch as near is at the joint, to rounding
+
+// A place on a path, or the joint beside it: a crumb between the two bends as it likes.
 double orJoint(const Path& path, double at, double beside) {
   double joint = 0, nearest = at;
   for (const Cubic& c : path.cubics()) {
@@ -84,6 +85,7 @@ double orJoint(const Path& path, double at, double beside) {
   return nearest;
 }
 
+// Balancing takes hold of a leg at its joints and at its notches: they are the same places.
 void notchAtJoints(Piece& piece, const Dart& dart) {
   for (Mark& m : piece.notches())
     for (const Edge& leg : dart.legs)
