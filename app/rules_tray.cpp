@@ -3,6 +3,7 @@
 #include <QStandardItemModel>
 
 #include "app/choice_box.h"
+#include "draft/ranges.h"
 #include "render/words.h"
 
 namespace armure {
@@ -41,6 +42,19 @@ std::string levelFor(std::string_view key) {
   if (key.ends_with("underbust")) return "underbust";
   if (key.ends_with("high_hip")) return "high_hip";
   return "";
+}
+
+QString shownNumber(const RuleInfo& rule, double number, const OrderSession& session) {
+  return rule.kind == RuleKind::Share ? QString::number(number, 'g', 4)
+                                      : QString::fromStdString(formatLength(number, {session.order().units.unit, 16}));
+}
+
+// How far it can go beside the other choices.
+QString rangeWords(const RuleInfo& rule, const OrderSession& session) {
+  RuleRange range{rule.lowest, rule.highest};
+  if (session.design()) range = rangeOf(rule, session.design()->rules, session.design()->body);
+  return QString("From %1 to %2 here.")
+      .arg(shownNumber(rule, range.lowest, session), shownNumber(rule, range.highest, session));
 }
 
 // What cannot be made beside the other choices cannot be picked, and says what it needs; what was chosen stays.
@@ -160,6 +174,7 @@ void RulesTray::addRule(const RuleInfo& rule) {
   }
   auto* row = new ValueRow(q(key), q(rule.label), q(rule.reason),
                            [this, key](const std::string& text) { return session_.setChoice(key, text); });
+  row->setFurtherHint([this, &rule] { return rangeWords(rule, session_); });
   connect(row, &ValueRow::entered, this,
           [this, key] { session_.select({.working = workingFor(key), .level = levelFor(key)}); });
   connect(row, &ValueRow::left, this, [this] { session_.settle(); });
@@ -205,10 +220,7 @@ void RulesTray::refresh() {
     if (v == values_.end()) continue;
     v->second->setVisible(shows);
     const auto chosen = order.choices.find(key);
-    const auto shown = [&](double number) {
-      return QString::fromStdString(rule.kind == RuleKind::Share ? QString::number(number, 'g', 4).toStdString()
-                                                                 : formatLength(number, {order.units.unit, 16}));
-    };
+    const auto shown = [&](double number) { return shownNumber(rule, number, session_); };
     QString placeholder = shown(value.number);
     if (rule.fromMeasures && session_.design() && !session_.problem()) {
       const Working* w = session_.design()->working(workingFor(key));

@@ -12,7 +12,7 @@
 namespace armure {
 
 ValueRow::ValueRow(const QString& name, const QString& label, const QString& hint, Apply apply, QWidget* parent)
-    : QWidget(parent), field_(new QLineEdit), below_(new QLabel), apply_(std::move(apply)) {
+    : QWidget(parent), field_(new QLineEdit), below_(new QLabel), apply_(std::move(apply)), hint_(hint) {
   setObjectName(name);
   auto* text = new QLabel(label);
   text->setToolTip(hint);
@@ -88,6 +88,7 @@ void ValueRow::show(const QString& text, const QString& placeholder, bool change
 }
 
 bool ValueRow::eventFilter(QObject* object, QEvent* event) {
+  if (event->type() == QEvent::ToolTip && further_) field_->setToolTip(hint_ + "\n" + further_());
   if (event->type() == QEvent::FocusIn) emit entered();
   if (event->type() == QEvent::FocusOut) {
     // What could not be read is put aside when the field is left; what could stands there as it is shown everywhere.

@@ -25,6 +25,8 @@ class ValueRow : public QWidget {
   void show(const QString& text, const QString& placeholder, bool changed);
   // What is asked about the value, under the field; a calm one stands in the lesser ink.
   void setQuestion(const QString& question, bool calm = false);
+  // What is added to the hint when it is asked for.
+  void setFurtherHint(std::function<QString()> hint) { further_ = std::move(hint); }
   QLineEdit* field() const { return field_; }
 
  signals:
@@ -42,6 +44,8 @@ class ValueRow : public QWidget {
   QLineEdit* field_;
   QLabel* below_;
   Apply apply_;
+  QString hint_;
+  std::function<QString()> further_;
   QString question_, wrong_, shown_;
   bool typing_ = false, calm_ = false;
 };

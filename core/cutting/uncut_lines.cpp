@@ -8,6 +8,7 @@
 #include "operations/darts.h"
 #include "operations/grain.h"
 #include "operations/join.h"
+#include "operations/join_stretch.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
 #include "rules/draft_rules.h"
@@ -72,16 +73,25 @@ class Shifter {
   const Vec2 down_, across_;
 };
 
-// The edge of a side that has come to lie on a path, along that path exactly; its neighbours meet it.
+// The edges of a side that has come to lie on a path, along that path exactly, each as long a part of it as it is of
+// the side; the neighbours of the side meet it.
 void lieOn(Piece& piece, const SeamSide& side, const Path& path) {
-  if (side.chain.size() != 1) return;
-  const EdgeUse& use = side.chain.front();
-  const size_t n = piece.edges.size(), at = edgePlace(piece, use.edge);
-  Path& edge = piece.edges[at].path;
-  edge = use.reversed ? path.reversed() : path;
-  Path &before = piece.edges[(at + n - 1) % n].path, &after = piece.edges[(at + 1) % n].path;
-  before = withEnds(before, before.start(), edge.start());
-  after = withEnds(after, edge.end(), after.end());
+  double whole = 0, from = 0;
+  for (const EdgeUse& use : side.chain) whole += piece.edge(use.edge).path.length();
+  for (const EdgeUse& use : side.chain) {
+    Path& edge = piece.edges[edgePlace(piece, use.edge)].path;
+    const bool last = &use == &side.chain.back();
+    const double to = last ? path.length() : from + edge.length() / whole * path.length();
+    const Path part = path.sub(from, to);
+    edge = use.reversed ? part.reversed() : part;
+    from = to;
+  }
+  const size_t n = piece.edges.size();
+  size_t first = edgePlace(piece, side.chain.front().edge), last = edgePlace(piece, side.chain.back().edge);
+  if (side.chain.front().reversed) std::swap(first, last);
+  Path &before = piece.edges[(first + n - 1) % n].path, &after = piece.edges[(last + 1) % n].path;
+  before = withEnds(before, before.start(), piece.edges[first].path.start());
+  after = withEnds(after, piece.edges[last].path.end(), after.end());
 }
 
 // What a line that is not there would take in goes to the side: all that lies beyond it is moved in.
@@ -156,8 +166,7 @@ std::optional<Problem> sewUncutLines(Pattern& pattern, const PanelPlan& plan, co
   // A frame that is closed for good has become one piece with its cup.
   const auto isSewnHere = [](const Section& s) {
     const bool dart = s.lines.front().kind == LineKind::Dart;
-    return s.kind == SectionKind::Skirt || (s.kind == SectionKind::Bodice && (!s.front || dart)) ||
-           (s.kind == SectionKind::Frame && dart);
+    return s.kind == SectionKind::Skirt || s.kind == SectionKind::Bodice || (s.kind == SectionKind::Frame && dart);
   };
   for (const Section& section : plan.sections)
     if (isSewnHere(section))

@@ -39,11 +39,10 @@ void finishReadOff(Block& block, const Rules& rules) {
 
 // An opening that begins where it has ended.
 std::optional<Problem> closedOpening(const Block& block) {
-  constexpr double kShortest = 50;  // mm
   for (const HalfBlock* half : {&block.front, &block.back}) {
     const Opening& o = half->opening;
     const double end = std::min(o.endY, o.hemY);
-    if (!o.isOpen() || end - o.startY >= kShortest) continue;
+    if (!o.isOpen() || end - o.startY >= kShortestOpening) continue;
     return Problem{
         "opening.start",
         msg("the opening would begin {} below the shoulder line, and it ends at {}", Length{o.startY}, Length{end}),
@@ -134,7 +133,7 @@ Result<Block> draftBlock(const Body& body, const Rules& rules) {
   if (rules.option(key::kOpeningKind) == OpeningKind::Fold && rules.option(key::kOpeningFront) == OpeningKind::Fold)
     return Problem{"opening.kind", "the bodice has no opening: it is on the fold at the front and at the back",
                    "open it at the back or at the front"};
-  if (sewnAsDarts(rules) && rules.option(key::kCupKind) != CupKind::Princess)
+  if (frontIsInOne(rules) && rules.option(key::kCupKind) != CupKind::Princess)
     return Problem{"front.lines", "a front in one piece has no cup of its own",
                    "let its lines be seams (front.lines=seams), or keep the bust in them (cup.kind=princess)"};
   draftFrontHalf(body, rules, block);

@@ -19,7 +19,6 @@
 namespace armure {
 namespace {
 
-constexpr double kLeastBetweenLevels = 20;       // mm: closer, no seam can be drawn through both
 constexpr double kChestAboveBust = inches(0.5);  // the chest line lies no lower; common practice, no source
 constexpr double kLeastBelowChest = 12;          // mm: measured, it may lie a little lower than that
 constexpr double kBelowHip = 25;                 // mm: where a skirt runs on
@@ -28,7 +27,6 @@ constexpr double kDrawnBelowWaist = 114.3;       // mm: what ends at the waist i
 // mean waist of the bodies in data/bodies (69.0, 83.2, 95.4 cm); heights common practice, no source.
 constexpr double kHighHipOfWaist = 1.206, kHipOfWaist = 1.383, kToHighHip = 100, kToHip = 200;
 constexpr double kLeastAboveBack = 40;  // mm from the shoulder line to the back's top edge
-constexpr double kDartReach = 0.7;      // part of bust-to-underbust that the side dart may take
 
 Term measureTerm(const Body& body, std::string_view measure, char sign = '+', double factor = 1) {
   const Fact& f = body.fact(measure);
@@ -208,12 +206,12 @@ Result<Heights> findHeights(const Body& body, const Rules& rules, const Working&
   if (const double above = h.top - std::max(0.0, surplus - dart); above < kLeastAboveBack)
     return Problem{verbatim(id::kSideLength), msg("the side leaves only {} above the back's top edge", Length{above}),
                    "measure the side and the back waist length again, or let the back stand as in front (side.school)"};
-  if (dart > kDartReach * (h.underbust - h.bust))
-    return Problem{"dart.side",
-                   msg("a side bust dart of {} does not fit between bust and underbust, {} apart", Length{dart},
-                       Length{h.underbust - h.bust}),
-                   msg("at most {}; measure the side, front and back waist length again, or set the dart by hand",
-                       Length{kDartReach * (h.underbust - h.bust)})};
+  if (const double most = mostSideDart(body); dart > most)
+    return Problem{
+        "dart.side",
+        msg("a side bust dart of {} does not fit between bust and underbust, {} apart", Length{dart},
+            Length{h.underbust - h.bust}),
+        msg("at most {}; measure the side, front and back waist length again, or set the dart by hand", Length{most})};
   return h;
 }
 
@@ -262,6 +260,11 @@ const Level& Levels::at(std::string_view id) const {
 }
 
 Level& Levels::at(std::string_view id) { return const_cast<Level&>(std::as_const(*this).at(id)); }
+
+double mostSideDart(const Body& body) {
+  constexpr double kReach = 0.7;  // of the way from bust to underbust
+  return kReach * (body.mm(id::kShoulderToUnderbust) - body.mm(id::kShoulderToBust));
+}
 
 bool hasSkirt(const Rules& rules) {
   const auto kind = rules.option(key::kSkirtKind);

@@ -55,6 +55,11 @@ struct Levels {
   Level& at(std::string_view id);
 };
 
+inline constexpr double kLeastBetweenLevels = 20;  // mm: closer, no seam can be drawn through both
+
+// How wide a side bust dart has room between bust and underbust, mm.
+double mostSideDart(const Body& body);
+
 // Whether the panels run on below the hip as a skirt. Their hem in the draft then lies just below the hip.
 bool hasSkirt(const Rules& rules);
 

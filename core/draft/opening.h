@@ -18,6 +18,8 @@
 
 namespace armure {
 
+inline constexpr double kShortestOpening = 50;  // mm
+
 struct Opening {
   OpeningKind kind = OpeningKind::Fold;  // an option of "opening.kind" or "opening.front"
   double topY = 0, hemY = 1;             // where top edge and hem meet the centre, mm
@@ -58,8 +60,8 @@ inline Opening openingOf(const Rules& rules, bool front, double topY, double hem
   if (o.kind == OpeningKind::Lacing || o.kind == OpeningKind::Loops)
     o.topGap = o.hemGap = rules.length(key::kOpeningGap);
   if (o.kind == OpeningKind::VLacing || o.kind == OpeningKind::VLoops) {
-    o.topGap = rules.length(key::kOpeningGapTop);
-    o.hemGap = rules.length(key::kOpeningGapHem);
+    o.topGap = rules.length(front ? key::kOpeningFrontTop : key::kOpeningGapTop);
+    o.hemGap = rules.length(front ? key::kOpeningFrontHem : key::kOpeningGapHem);
   }
   if (endY < hemY) o.endY = endY;
   const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&

@@ -98,14 +98,13 @@ bool PanelPlan::runsOutBelow(bool front) const {
          (frame && frame->lines.front().kind == LineKind::Dart);
 }
 
-bool sewnAsDarts(const Rules& rules) { return rules.option(key::kFrontLinesAre) == LinesAre::Darts; }
+bool frontIsInOne(const Rules& rules) { return rules.option(key::kFrontLinesAre) != LinesAre::Seams; }
 
 PanelPlan panelPlan(const Rules& rules) {
   PanelPlan plan;
   for (const bool front : {true, false}) {
     const size_t lines = linesOf(rules, front);
-    const LineKind kind =
-        front ? (sewnAsDarts(rules) ? LineKind::Dart : LineKind::Seam) : becoming(rules.option(key::kBackLinesAre));
+    const LineKind kind = becoming(rules.option(front ? key::kFrontLinesAre : key::kBackLinesAre));
     plan.sections.push_back(section(SectionKind::Bodice, front, lines, kind));
     const bool yoke = rules.option(key::kCoverKind) == CoverKind::Covered &&
                       rules.option(front ? key::kYokeFront : key::kYokeBack) != YokeKind::None;

@@ -53,6 +53,6 @@ struct PanelPlan {
 PanelPlan panelPlan(const Rules& rules);
 
 // Whether the lines of the front are darts of one piece, below the bust: then nothing is taken in above it.
-bool sewnAsDarts(const Rules& rules);
+bool frontIsInOne(const Rules& rules);
 
 }  // namespace armure

@@ -42,7 +42,7 @@ class WishMaker {
     // A back line does not begin above the bust; above it only the first front line takes in, against gaping.
     if (ShapedLevel* top = find(level::kTop)) {
       top->wished.assign(lines(), 0);
-      top->wished.front() = sewnAsDarts(rules_)    ? 0
+      top->wished.front() = frontIsInOne(rules_)   ? 0
                             : goesUp(rules_, true) ? shoulderDartAt(rules_, depth(level::kBust), top->y)
                             : middlePiece()        ? 2 * rules_.length(key::kMiddleTop)
                                                    : topIntake(top->y);
@@ -156,7 +156,7 @@ class WishMaker {
     waist.wished[0] = first + (middlePiece() ? 0 : more);
     hem.wished.assign(lines(), rules_.length(key::kIntakeFurtherHem));
     // A dart of the front runs out above the hem where nothing else is asked for.
-    const bool runsOut = !front() || (sewnAsDarts(rules_) && rules_.isDefault(key::kIntakeHem));
+    const bool runsOut = !front() || (frontIsInOne(rules_) && rules_.isDefault(key::kIntakeHem));
     hem.wished[0] = runsOut ? 0 : middlePiece() ? first : rules_.length(key::kIntakeHem);
     for (ShapedLevel& l : out_.levels) {
       if (l.id == level::kTop || l.id == level::kHem || l.id == level::kWaist) continue;

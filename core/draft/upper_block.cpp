@@ -22,7 +22,7 @@ bool goesUp(const Rules& rules, bool front) {
 }
 
 double shoulderDartAt(const Rules& rules, double bustY, double y) {
-  if (sewnAsDarts(rules)) return 0;
+  if (frontIsInOne(rules)) return 0;
   const double shoulder = rules.length(key::kShoulderSlopeFront) / 2;
   return rules.length(key::kCoverDart) * (bustY - y) / (bustY - shoulder);
 }

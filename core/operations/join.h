@@ -4,7 +4,6 @@
 // intake is closed, a frame after the underbust intake is.
 #pragma once
 
-#include <optional>
 #include <string>
 #include <vector>
 
@@ -32,18 +31,6 @@ struct Joined {
 // edge. A level that crossed both pieces crosses the new one, straight. `pattern` keeps every other seam. Throws
 // std::out_of_range when there is no such seam, std::invalid_argument when both its sides are of one piece.
 Joined joinPieces(Pattern& pattern, std::string_view seam, const Message& name);
-
-// Closes a seam for good from its upper end down to `below` mm under its bust notch; what lies open below is a dart of
-// the one piece, with the seam's id. Both pieces are laid together at the upper end of the seam. Throws as joinPieces.
-Joined joinAbove(Pattern& pattern, std::string_view seam, double below, const Message& name);
-
-// Two pieces become one where the edges of their seam run together; the stretch where they stand apart becomes a dart
-// of it, with the seam's id: open at the seam's lower or upper end, or pointed at both where they run together at both
-// ends. So a waist dart is made of a panel line. Side b's piece stays where it lies or is laid by one of its ends,
-// whichever lets the edges run together for longest.
-// Nothing, and the pattern as it was, where they do so at neither end for 5 mm as they lie, or 20 mm laid. Throws as
-// joinPieces.
-std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seam, const Message& name);
 
 // Makes one seam of two that follow each other on the same two pieces, as they do once pieces have been joined. Where
 // they met there is a notch, `notch`.

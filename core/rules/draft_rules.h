@@ -83,6 +83,17 @@ inline constexpr std::array kLineCounts{
     row::of(LineCount::Four, "4", "four", "a reducing corset for a large drop"),
 };
 
+// In front a cup, or what lies inside it, takes room from the lines beyond it.
+inline constexpr std::array kFrontLineCounts{
+    kLineCounts[0],
+    kLineCounts[1],
+    row::needing({row::when(key::kCupKind, {CupKind::Princess, CupKind::Two, CupKind::Three, CupKind::Cross,
+                                            CupKind::Four, CupKind::Upper})},
+                 kLineCounts[2]),
+    row::needing({row::when(key::kCupKind, {CupKind::Princess}), row::when(key::kCupInside, {CupInside::None})},
+                 kLineCounts[3]),
+};
+
 enum class BackSide { Own, Front };
 inline constexpr std::array kBackSides{
     row::of(BackSide::Own, "own", "by the girths", "every line takes in by its rule, the side takes the rest"),
@@ -211,6 +222,10 @@ inline constexpr std::array kFrontLines{
                  row::of(LinesAre::Darts, "darts", "sewn darts",
                          "the front in one piece: darts below the bust, the side bust dart closed into the first of "
                          "them; nothing is taken in above, so it suits what is held at the shoulder")),
+    row::needing({row::when(key::kCupKind, {CupKind::Princess})},
+                 row::of(LinesAre::None, "none", "not there",
+                         "a plain front: the side bust dart is sewn at the side, and only the side takes in; for a "
+                         "small bust, or a loose garment")),
 };
 
 inline constexpr std::array kDraftRules{
@@ -265,8 +280,8 @@ inline constexpr std::array kDraftRules{
     row::onlyWhen(
         {row::when(key::kHemAt, {HemAt::Below})},
         row::length(key::kSpringHip, "Shape", "Girths", "Hip spring", 0, -1, 4, "0 to 2 in, on a long garment")),
-    row::option(key::kLinesFront, "Shape", "Panel lines", "Lines in each front half", kLineCounts,
-                "the first runs through the bust point"),
+    row::andWhen(kFrontTakesIn, row::option(key::kLinesFront, "Shape", "Panel lines", "Lines in each front half",
+                                            kFrontLineCounts, "the first runs through the bust point")),
     row::option(key::kLinesBack, "Shape", "Panel lines", "Lines in each back half", kLineCounts,
                 "the first stands at half the bust span"),
     row::option(key::kFrontLinesAre, "Shape", "Panel lines", "Front lines are", kFrontLines,
@@ -296,10 +311,12 @@ inline constexpr std::array kDraftRules{
                  row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
                                row::length(key::kMiddleTop, "Shape", "Intakes", "Middle piece less at the top", 0.5,
                                            0.5, 1, 0, 2, "1/2 in less than half the span, 1 in on a full bust"))),
-    row::onlyWhen(
-        {row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
-        row::length(key::kMiddleUnderbust, "Shape", "Intakes", "Middle piece less below", 1, 1, 1.5, 0, 2.5,
-                    "from the underbust straight down: 1 in less than half the span, 1 1/2 in on a full bust")),
+    row::andWhen(
+        kFrontTakesIn,
+        row::onlyWhen(
+            {row::when(key::kDistributionSchool, {DistributionSchool::MiddlePiece})},
+            row::length(key::kMiddleUnderbust, "Shape", "Intakes", "Middle piece less below", 1, 1, 1.5, 0, 2.5,
+                        "from the underbust straight down: 1 in less than half the span, 1 1/2 in on a full bust"))),
     row::andWhen(
         kFrontIsSeamed,
         row::onlyWhen({row::when(key::kDistributionSchool,
@@ -321,26 +338,32 @@ inline constexpr std::array kDraftRules{
                                   DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
                       row::length(key::kIntakeShoulderDart, "Shape", "Intakes", "Shoulder dart, wide", 5, 5.5, 6, 1, 8,
                                   "5 to 6 in at the shoulder line; wider is rounder"))),
-    row::onlyWhen(
-        {row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus})},
-        row::measured(row::length(
-            key::kIntakeUnderbust, "Shape",
-            "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6,
-            "what is left when the quarter underbust is laid on the line; or a fixed amount, 1 to 2 1/2 in"))),
-    row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus})},
-                  row::length(key::kIntakeWaist, "Shape", "Intakes", "Princess, waist", 1.25, 1.5, 2, 0, 4,
-                              "1 in, or as at the underbust")),
-    row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus})},
-                  row::length(key::kIntakeHem, "Shape", "Intakes", "Princess, hem", 0.5, 0, 3,
-                              "1/2 to 2 in, or nothing with spring")),
-    row::onlyWhen({row::when(key::kDistributionSchool,
-                             {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
-                              DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
-                  row::option(key::kIntakeShare, "Shape", "Intakes", "Princess, either side", kShareRules,
-                              "how the intake is divided between centre front and side front")),
-    row::onlyWhen({row::when(key::kIntakeShare, {IntakeShare::Rule})},
-                  row::share(key::kIntakeCentreShare, "Shape", "Intakes", "Princess, part to the centre", 0.375,
-                             "the smaller part to the centre front: 3/4 of 2 in is 0.375")),
+    row::andWhen(
+        kFrontTakesIn,
+        row::onlyWhen(
+            {row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus})},
+            row::measured(row::length(
+                key::kIntakeUnderbust, "Shape", "Intakes", "Princess, underbust", 1.25, 1.75, 2.25, 0, 6,
+                "what is left when the quarter underbust is laid on the line; or a fixed amount, 1 to 2 1/2 in")))),
+    row::andWhen(kFrontTakesIn, row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb,
+                                                                                    DistributionSchool::QuarterMinus})},
+                                              row::length(key::kIntakeWaist, "Shape", "Intakes", "Princess, waist",
+                                                          1.25, 1.5, 2, 0, 4, "1 in, or as at the underbust"))),
+    row::andWhen(kFrontTakesIn, row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb,
+                                                                                    DistributionSchool::QuarterMinus})},
+                                              row::length(key::kIntakeHem, "Shape", "Intakes", "Princess, hem", 0.5, 0,
+                                                          3, "1/2 to 2 in, or nothing with spring"))),
+    row::andWhen(
+        kFrontTakesIn,
+        row::onlyWhen({row::when(key::kDistributionSchool,
+                                 {DistributionSchool::Thumb, DistributionSchool::Even, DistributionSchool::SideWeighted,
+                                  DistributionSchool::FlatFront, DistributionSchool::QuarterMinus})},
+                      row::option(key::kIntakeShare, "Shape", "Intakes", "Princess, either side", kShareRules,
+                                  "how the intake is divided between centre front and side front"))),
+    row::andWhen(kFrontTakesIn,
+                 row::onlyWhen({row::when(key::kIntakeShare, {IntakeShare::Rule})},
+                               row::share(key::kIntakeCentreShare, "Shape", "Intakes", "Princess, part to the centre",
+                                          0.375, "the smaller part to the centre front: 3/4 of 2 in is 0.375"))),
     row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Thumb, DistributionSchool::QuarterMinus,
                                                         DistributionSchool::MiddlePiece})},
                   row::length(key::kIntakeFurther, "Shape", "Intakes", "Each further line, waist", 1, 0, 2.5,
@@ -376,8 +399,10 @@ inline constexpr std::array kDraftRules{
     row::onlyWhen({row::when(key::kOpeningFront, {OpeningKind::Zip, OpeningKind::Seam, OpeningKind::ZipLaced})},
                   row::length(key::kCentreFrontWaist, "Shape", "Intakes", "Centre front in at waist", 0.25, 0, 1,
                               "0 to 1/2 in in each half")),
-    row::seldom(row::length(key::kCapPrincess, "Shape", "Intakes", "Most a princess line takes", 2.5, 2.5, 3, 0.5, 5,
-                            "beyond, the cup seam turns pointed; on a full bust single sides reach 2 in")),
+    row::andWhen(
+        kFrontTakesIn,
+        row::seldom(row::length(key::kCapPrincess, "Shape", "Intakes", "Most a princess line takes", 2.5, 2.5, 3, 0.5,
+                                5, "beyond, the cup seam turns pointed; on a full bust single sides reach 2 in"))),
     row::onlyWhen({row::when(key::kDistributionSchool, {DistributionSchool::Even, DistributionSchool::SideWeighted,
                                                         DistributionSchool::FlatFront})},
                   row::seldom(row::length(key::kCapSide, "Shape", "Intakes", "Most the side takes in each half", 2, 0.5,

@@ -23,6 +23,7 @@ inline constexpr OptionKey<LinesAre> kBackLinesAre{"back.lines"};
 }  // namespace key
 
 inline constexpr Condition kFrontIsSeamed = row::when(key::kFrontLinesAre, {LinesAre::Seams});
+inline constexpr Condition kFrontTakesIn = row::when(key::kFrontLinesAre, {LinesAre::Seams, LinesAre::Darts});
 inline constexpr Condition kBackTakesIn = row::when(key::kBackLinesAre, {LinesAre::Seams, LinesAre::Darts});
 
 }  // namespace armure

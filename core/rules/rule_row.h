@@ -54,7 +54,8 @@ struct RuleOption {
   std::string_view id, label, reason;
   int value = 0;  // the enumerator
   // It can be made only while all of these hold; until then it is not offered.
-  std::array<Condition, 3> needs = {};
+  std::array<Condition, 4> needs = {};
+  std::array<Condition, 2> needsOne = {};  // and, where there are any, one of these
 };
 
 inline constexpr size_t kMostConditions = 4;
@@ -74,6 +75,9 @@ struct RuleInfo {
   std::array<Condition, kMostConditions> onlyWhen = {};
   Condition also = {};  // and, where this is not empty, only while it holds too
   bool seldom = false;  // seldom chosen: out of sight until it is asked for, or chosen
+  // A part of this; all rules that name the same share it, and come to 1 at the most.
+  std::string_view whole = {};
+  std::string_view follows = {};  // where it is not chosen and this rule is, its number is that one's
 
   std::span<const Condition> conditions() const {
     size_t n = 0;
@@ -133,12 +137,26 @@ constexpr RuleOption needing(std::initializer_list<Condition> conditions, RuleOp
   for (const Condition& c : conditions) option.needs.at(i++) = c;
   return option;
 }
+// Or only with one of others.
+constexpr RuleOption needingOne(std::initializer_list<Condition> conditions, RuleOption option) {
+  size_t i = 0;
+  for (const Condition& c : conditions) option.needsOne.at(i++) = c;
+  return option;
+}
 // Besides its other conditions.
 constexpr RuleInfo andWhen(Condition condition, RuleInfo rule) {
   rule.also = condition;
   return rule;
 }
 
+constexpr RuleInfo partOf(std::string_view whole, RuleInfo rule) {
+  rule.whole = whole;
+  return rule;
+}
+constexpr RuleInfo following(LengthKey other, RuleInfo rule) {
+  rule.follows = other.text;
+  return rule;
+}
 constexpr RuleInfo seldom(RuleInfo rule) {
   rule.seldom = true;
   return rule;

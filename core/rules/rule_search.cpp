@@ -79,6 +79,14 @@ Message missingFor(const RuleOption& option, const std::function<int(std::string
       one.needs[0] = c;
       if (!optionFits(one, optionOf)) missing.all.push_back(oneOf(c));
     }
+  RuleOption either{};
+  either.needsOne = option.needsOne;
+  if (!optionFits(either, optionOf)) {
+    Listed wanted{{}, Listed::By::Or};
+    for (const Condition& c : option.needsOne)
+      if (!c.empty()) wanted.all.push_back(oneOf(c));
+    missing.all.push_back(msg("{}", std::move(wanted)));
+  }
   return missing.all.empty() ? Message() : msg("{}", std::move(missing));
 }
 

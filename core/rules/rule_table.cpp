@@ -51,8 +51,10 @@ bool ruleCounts(const RuleInfo& rule, const OptionOf& optionOf) {
 }
 
 bool optionFits(const RuleOption& option, const OptionOf& optionOf) {
-  return std::all_of(option.needs.begin(), option.needs.end(),
-                     [&](const Condition& c) { return c.empty() || holds(c, optionOf); });
+  const auto met = [&](const Condition& c) { return c.empty() || holds(c, optionOf); };
+  return std::ranges::all_of(option.needs, met) &&
+         (option.needsOne[0].empty() ||
+          std::ranges::any_of(option.needsOne, [&](const Condition& c) { return !c.empty() && met(c); }));
 }
 
 const RuleInfo* findRule(std::string_view key) {

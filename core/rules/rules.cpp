@@ -190,6 +190,13 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
     if (!mm.ok()) throw std::invalid_argument(mm.problem().text());
     byHand_.emplace_back(*shaping, *mm);
   }
+  for (size_t i = 0; i < table.size(); ++i) {
+    if (table[i].follows.empty() || values_[i].chosen) continue;
+    if (const RuleValue& followed = value(table[i].follows); followed.chosen) {
+      values_[i].number = followed.number;
+      values_[i].source = followed.source;
+    }
+  }
 }
 
 std::optional<double> Rules::shaping(ShapingKind kind, std::string_view level, std::string_view line) const {
@@ -243,6 +250,14 @@ bool Rules::counts(const RuleInfo& rule) const {
 
 bool Rules::fits(const RuleOption& option) const {
   return optionFits(option, [&](std::string_view key) { return value(key).choice; });
+}
+
+bool Rules::allFit() const {
+  return std::ranges::all_of(ruleTable(), [&](const RuleInfo& rule) {
+    if (rule.kind != RuleKind::Option || !counts(rule)) return true;
+    const auto chosen = std::ranges::find(rule.options, value(rule.key).option, &RuleOption::id);
+    return chosen == rule.options.end() || fits(*chosen);
+  });
 }
 
 Term Rules::term(std::string_view key, char sign, double factor) const {

@@ -79,6 +79,8 @@ class Rules {
   bool counts(const RuleInfo& rule) const;
   // Whether an option can be made beside them.
   bool fits(const RuleOption& option) const;
+  // Whether every option in force can.
+  bool allFit() const;
 
   // What the maker's hand set (rules/shaping_keys.h).
   std::optional<double> held(std::string_view level, std::string_view line) const;

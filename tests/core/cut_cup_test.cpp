@@ -124,6 +124,24 @@ TEST_CASE("a frame in one piece takes at every level below what it takes at the 
   }
 }
 
+TEST_CASE("under a halter a cup is closed all round, and with a low edge at the side it is widest below its end") {
+  const std::vector<RealBody> bodies = realBodies();
+  for (size_t b = 5; b < bodies.size(); b += 45)
+    for (const char* kind : {"two", "three", "gathered", "moulded"}) {
+      INFO(b << ' ' << kind);
+      Order o = withCup(kind, "seams");
+      o.measures = measuresOf(bodies[b], 95);
+      o.choices["balance.keep"] = "balanced";
+      o.choices["cover.kind"] = "halter";
+      const Design halter = designOf(o);
+      CHECK(halter.sheet.pass());
+      CHECK(hasEdge(halter.pattern.pieces[halter.pattern.panel(Half::Front, 1).value()], "neck"));
+      o.choices["cover.kind"] = "strapless";
+      o.choices["top.side"] = "-2.5 in";  // down to the bust line and below it
+      CHECK(designOf(o).sheet.pass());
+    }
+}
+
 TEST_CASE("a frame that cannot be closed says what holds it open") {
   // A line held by hand cannot be closed without a seam.
   Order order = withCup("two", "one-piece");

@@ -56,6 +56,16 @@ TEST_CASE("every opening at the back with every one in front: closed widths and 
     }
 }
 
+TEST_CASE("a front laced in a V leaves a panel beside it: half as wide as behind, where nothing is chosen") {
+  Order o = plainOrder();
+  o.choices["opening.front"] = "v-lacing";
+  o.choices["opening.kind"] = "v-lacing";
+  const Design d = designOf(o);
+  CHECK(d.block.front.opening.topGap == Approx(inches(3)));
+  CHECK(d.block.front.opening.hemGap == Approx(inches(2)));
+  CHECK(d.block.back.opening.topGap == Approx(inches(6)));
+}
+
 TEST_CASE("lacing in a V: three inches each side at the top, two at the hem, and straight between") {
   Order o = plainOrder();
   o.choices["opening.kind"] = "v-lacing";

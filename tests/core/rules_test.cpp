@@ -3,6 +3,7 @@
 #include <cmath>
 #include <set>
 
+#include "draft/ranges.h"
 #include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/opening/rules.h"
@@ -224,6 +225,43 @@ TEST_CASE("every option reads back as its enumerator; conditions name options th
   }
 }
 
+TEST_CASE("how far a rule can go: the parts of one dart, a dart's room, an opening's length") {
+  const Order o = plainOrder();
+  const Body body = completeBody(o.measures);
+  const auto range = [&](const char* key, const Choices& choices) {
+    return rangeOf(*findRule(key), Rules(choices, o.style, o.school, figureOf(body)), body);
+  };
+  CHECK(range("dial.ease", {}).highest == 1);
+  CHECK(range("dial.ease", {{"dial.side", "0.6"}}).highest == Approx(0.4));
+  CHECK(range("dial.foot", {{"dial.side", "0.6"}, {"dial.ease", "0.3"}}).highest == Approx(0.1));
+  // A part that does not count takes nothing: the centre front is on the fold.
+  CHECK(range("dial.foot", {{"dial.centre", "0.6"}}).highest == 1);
+  CHECK(range("shoulder.slope_front", {}).highest == findRule("shoulder.slope_front")->highest);
+  for (const char* key : {"dart.side", "opening.start", "top.below_shoulder"}) {
+    INFO(key);
+    const RuleRange r = range(key, {});
+    CHECK(r.lowest == findRule(key)->lowest);
+    CHECK(r.highest <= findRule(key)->highest);
+    Order most = o;
+    if (std::string(key) == "top.below_shoulder") most.choices["top.from"] = "shoulder";
+    most.choices["opening.end"] = "waist";
+    most.choices[key] = std::to_string(r.highest - 0.01) + " mm";
+    const auto made = recalc(most);
+    INFO((made.ok() ? "" : made.problem().text()));
+    CHECK(made.ok());
+  }
+}
+
+TEST_CASE("all options in force fit, until one takes away what another needs") {
+  const auto fit = [](const Choices& choices) {
+    return Rules(choices, "straight-zip", "quarter-grid", Figure::Medium).allFit();
+  };
+  CHECK(fit({}));
+  CHECK(fit({{"front.lines", "darts"}}));
+  CHECK_FALSE(fit({{"front.lines", "darts"}, {"cup.kind", "two"}}));
+  CHECK_FALSE(fit({{"cup.kind", "whole"}, {"cover.kind", "covered"}}));
+}
+
 TEST_CASE("an option that needs others is offered only beside them, and says what it needs") {
   const RuleInfo& insert = *findRule("insert.kind");
   const auto optionOf = [](Choices choices) {
@@ -243,6 +281,11 @@ TEST_CASE("an option that needs others is offered only beside them, and says wha
         std::find_if(rule.options.begin(), rule.options.end(), [&](const RuleOption& o) { return o.id == id; });
     return optionFits(*option, optionOf(std::move(choices)));
   };
+  // A cut cup leaves the centre front to an insert only below covered shoulders: one of two things is needed.
+  CHECK_FALSE(fits(insert, "centre", {{"cup.kind", "two"}}));
+  CHECK(fits(insert, "centre", {{"cup.kind", "two"}, {"cover.kind", "covered"}}));
+  CHECK(english(missingFor(insert.options[1], optionOf({{"cup.kind", "two"}}))) ==
+        "cup.kind = princess or cover.kind = covered");
   CHECK_FALSE(fits(back, "fold", {}));
   CHECK(fits(back, "fold", {{"opening.front", "busk"}}));
   CHECK(fits(front, "seam", {}));
@@ -251,6 +294,36 @@ TEST_CASE("an option that needs others is offered only beside them, and says wha
     for (const RuleOption& option : rule.options)
       for (const Condition& c : option.needs)
         if (!c.empty()) CHECK_FALSE(optionsOf(c).empty());
+}
+
+TEST_CASE("a rule follows another where that one is chosen and it is not") {
+  const auto front = [](const Choices& choices) {
+    return Rules(choices, "straight-zip", "quarter-grid", Figure::Medium).length(key::kOpeningFrontTop);
+  };
+  CHECK(front({}) == Approx(inches(3)));
+  CHECK(front({{"opening.gap_top", "5 in"}}) == Approx(inches(5)));
+  CHECK(front({{"opening.gap_top", "5 in"}, {"opening.front_top", "2 in"}}) == Approx(inches(2)));
+}
+
+TEST_CASE("no range leaves the bounds of its row, on any body and for any style") {
+  const std::vector<RealBody> bodies = realBodies();
+  for (size_t b = 0; b < bodies.size(); b += 12)
+    for (const Preset& style : styleTable()) {
+      Order o = plainOrder();
+      o.measures = measuresOf(bodies[b], 95);
+      o.style = style.id;
+      const auto made = recalc(o);
+      if (!made.ok()) continue;
+      for (const RuleInfo& rule : ruleTable()) {
+        const RuleRange range = rangeOf(rule, made->rules, made->body);
+        INFO(style.id << ' ' << rule.key);
+        CHECK((rule.lowest <= range.lowest && range.lowest <= range.highest && range.highest <= rule.highest));
+        // What the style and the figure bring lies within.
+        const double value = made->rules.value(rule.key).number;
+        if (made->rules.counts(rule) && rule.kind != RuleKind::Option && !rule.fromMeasures)
+          CHECK((range.lowest - 1e-6 <= value && value <= range.highest + 1e-6));
+      }
+    }
 }
 
 TEST_CASE("a typed key reads what its text reads") {

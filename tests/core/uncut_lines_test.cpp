@@ -7,6 +7,7 @@
 #include "draft/dart.h"
 #include "operations/darts.h"
 #include "operations/join.h"
+#include "operations/join_stretch.h"
 #include "parts/edges/rules.h"
 #include "parts/skirt/rules.h"
 #include "rules/draft_rules.h"
@@ -382,4 +383,39 @@ TEST_CASE("the back's side traced from the front: one shape below the bust, the 
     }
     CHECK_FALSE(d.rules.counts(*findRule("back.intake_waist")));
   }
+}
+
+TEST_CASE("a plain front: the whole bust dart at the side, nothing taken in by lines, the girths kept") {
+  std::vector<RealBody> bodies = realBodies();
+  for (size_t b = 3; b < bodies.size(); b += 40)
+    for (const char* style : {"straight-zip", "covered-round"}) {
+      INFO(b << ' ' << style);
+      Order o = balancedOrder({{"front.lines", "none"}});
+      o.style = style;
+      o.measures = measuresOf(bodies[b], 50);
+      const Design d = designOf(o);
+      CHECK(d.sheet.pass());
+      CHECK(piecesOf(d.pattern, Half::Front, Part::Panel) == 1);
+      const Piece& front = pieceOf(d.pattern, "front-1");
+      REQUIRE(front.darts.size() == 1);
+      CHECK(front.darts.front().id == "dart-side");
+      CHECK(front.darts.front().isOpen());
+      CHECK(d.pattern.seam("princess") == nullptr);
+      for (const PatternLevel& l : d.pattern.levels)
+        if (l.ring) CHECK(d.pattern.closedGirth(l) == Approx(l.finishedGirth).margin(0.01));
+    }
+  const Rules rules({{"front.lines", "none"}}, "straight-zip", "quarter-grid", Figure::Small);
+  for (const char* key : {"intake.waist", "intake.top", "dial.side", "lines.front", "cap.princess", "cup.inside"})
+    CHECK_FALSE(rules.counts(*findRule(key)));
+  CHECK(rules.counts(*findRule("dial.ease")));
+}
+
+TEST_CASE("of a plain front's bust dart what is eased in is not sewn") {
+  const auto mouth = [](const Design& d) {
+    const Dart& dart = pieceOf(d.pattern, "front-1").darts.front();
+    return distance(dart.legs.front().path.start(), dart.legs.back().path.end());
+  };
+  const Design whole = designOf(orderWith({{"front.lines", "none"}}));
+  const Design eased = designOf(orderWith({{"front.lines", "none"}, {"dial.ease", "0.25"}}));
+  CHECK(mouth(eased) == Approx(0.75 * mouth(whole)).margin(1));
 }

@@ -17,6 +17,7 @@
 #include <vector>
 
 #include "balance/balance.h"
+#include "draft/ranges.h"
 #include "io/pieces_json.h"
 #include "tests/support/bodies.h"
 #include "tryon/tryon.h"
@@ -83,7 +84,7 @@ std::vector<Order> anyChoices(size_t count, unsigned seed) {
 }
 
 // A style with a few choices beside it, as jobs have them: each one of the rules that count there, an option at random
-// of those that can be made beside the others, or a length anywhere within its bounds.
+// of those that can be made beside the others, or a length anywhere within its range.
 std::vector<Order> fewChoices(size_t count, unsigned seed) {
   constexpr size_t kFew = 6;
   std::vector<Order> orders = testing::randomCombinations(count, seed);
@@ -91,20 +92,22 @@ std::vector<Order> fewChoices(size_t count, unsigned seed) {
   for (Order& o : orders) {
     o.style = styleTable()[dice() % styleTable().size()].id;
     o.choices.clear();
-    const Figure figure = figureOf(completeBody(o.measures));
+    Body body = completeBody(o.measures);
+    const Figure figure = figureOf(body);
+    if (!body.has(id::kCupUp)) body = body.with(factOf(id::kCupUp, o.measures));  // an upper edge may ask for it
     for (size_t tries = 0; o.choices.size() < kFew && tries < 20 * kFew; ++tries) {
       const RuleInfo& rule = ruleTable()[dice() % ruleTable().size()];
       const Rules now(o.choices, o.style, o.school, figure);
       if (rule.key == "balance.keep" || rule.stage == "Prepare" || rule.stage == "Balance" || !now.counts(rule))
         continue;
       const std::string key(rule.key);
-      const double value = rule.lowest + (rule.highest - rule.lowest) * (1 + dice() % 998) / 1000.0;
-      if (rule.kind == RuleKind::Option) {
-        const RuleOption& option = rule.options[dice() % rule.options.size()];
-        if (now.fits(option)) o.choices[key] = option.id;
-      } else {
-        o.choices[key] = rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value) : fmt::format("{:.2f} mm", value);
-      }
+      const RuleRange range = rangeOf(rule, now, body);
+      const double value = range.lowest + (range.highest - range.lowest) * (1 + dice() % 998) / 1000.0;
+      Choices then = o.choices;
+      then[key] = rule.kind == RuleKind::Option  ? std::string(rule.options[dice() % rule.options.size()].id)
+                  : rule.kind == RuleKind::Share ? fmt::format("{:.3f}", value)
+                                                 : fmt::format("{:.2f} mm", value);
+      if (Rules(then, o.style, o.school, figure).allFit()) o.choices = std::move(then);
     }
   }
   return orders;

@@ -18,6 +18,7 @@ constexpr double kBesideBust = 10;         // mm: a cup is twice as wide beside 
 constexpr double kLeastBridge = 2;         // mm: less is no cloth between two seams
 constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
 constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line and the next seam, at least
+constexpr double kLowEnd = 0.25;  // of the way down to the underbust: where it is widest below a low upper edge
 
 class CupLineMaker {
  public:
@@ -77,10 +78,11 @@ class CupLineMaker {
     return beyond.id == "shoulder" && hasEdge(piece, "armhole") ? piece.edge("armhole") : above;
   }
 
-  // Whether both panels go on up to the shoulder and keep neck, strap and armhole: the cup is closed all round.
+  // Whether both panels go on up to the shoulder or neck and keep neck, strap and armhole: the cup is closed all round.
   bool isClosed() const {
     const auto goesOn = [](const Edge& e) { return e.role != EdgeRole::Top && e.role != EdgeRole::Yoke; };
-    return rules_.option(key::kCoverKind) == CoverKind::Covered && goesOn(aboveCentre_) && goesOn(aboveSide_);
+    const auto cover = rules_.option(key::kCoverKind);
+    return (cover == CoverKind::Covered || cover == CoverKind::Halter) && goesOn(aboveCentre_) && goesOn(aboveSide_);
   }
 
   // A cup closed all round: from the princess seam at the height of the upper edge in a quarter of an ellipse to the
@@ -333,8 +335,11 @@ class CupLineMaker {
     const Path& top = aboveSide_.path;
     inset_ = std::min(rules_.length(key::kCupSide), 0.6 * top.length());
     const double at = top.length() - inset_;
-    const Vec2 widest{x, bust}, end = top.pointAt(at);
-    if (x - block_.dart.apex.x < 2 * kBesideBust || end.y > bust - 5)
+    const Vec2 end = top.pointAt(at);
+    // Where the upper edge is as low as the bust line beside the cup, the line is widest a little below its end.
+    const double below = outer_.pointAt(under).y - end.y;
+    const Vec2 widest{x, std::max(bust, end.y + kLowEnd * below)};
+    if (x - block_.dart.apex.x < 2 * kBesideBust || below < 2 * kBesideBust)
       return Problem{"Cup line, outer side",
                      msg("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),
                      "use fewer front lines, or raise the top edge at the side"};

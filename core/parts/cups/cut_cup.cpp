@@ -11,6 +11,7 @@
 #include "operations/divide.h"
 #include "operations/grain.h"
 #include "operations/join.h"
+#include "operations/join_stretch.h"
 #include "parts/cups/cup_line.h"
 #include "parts/cups/gathered.h"
 #include "parts/cups/rules.h"

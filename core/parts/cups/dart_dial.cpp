@@ -24,7 +24,14 @@ double openAt(const Block& block, double y) {
   return std::abs(angleBetween(a, b));
 }
 
-double shareOf(const Rules& rules, ShareKey key) { return rules.counts(*findRule(key.text)) ? rules.share(key) : 0; }
+double chosen(const Rules& rules, ShareKey key) { return rules.counts(*findRule(key.text)) ? rules.share(key) : 0; }
+
+// Of the side bust dart's turn. Where the front has no line to close it into, what is left stays at the side.
+double shareOf(const Rules& rules, ShareKey key) {
+  if (key.text != key::kDialSide.text || rules.option(key::kFrontLinesAre) != LinesAre::None) return chosen(rules, key);
+  return std::max(0.0,
+                  1 - chosen(rules, key::kDialEase) - chosen(rules, key::kDialCentre) - rules.share(key::kDialFoot));
+}
 
 // Of the side bust dart, were all of it closed.
 double wholeTurn(const Block& block, const Rules& rules) {
@@ -148,10 +155,11 @@ std::vector<DialPart> dartDial(const Block& block, const Rules& rules) {
                centre = shareOf(rules, key::kDialCentre) * whole, above = shareOf(rules, key::kDialTop) * whole;
   const double top = openAt(block, block.levels.at(level::kTop).front) + above;
   const double below = openAt(block, block.levels.at(level::kUnderbust).front) + turn - side - ease - centre - above;
+  const bool followsAtSide = rules.option(key::kFrontLinesAre) == LinesAre::None;
   const CupKind kind = rules.option(key::kCupKind);
   const bool gathered = kind == CupKind::Gathered || kind == CupKind::Whole;
   return {{"top", "at the top edge", key::kDialTop.text, top},
-          {"side", "as a dart at the side", key::kDialSide.text, side},
+          {"side", "as a dart at the side", followsAtSide ? "" : key::kDialSide.text, side},
           {"ease", "as ease at the side", key::kDialEase.text, ease},
           {"underbust", "at the underbust", "", gathered ? 0 : below},
           {"gathers", "in gathers", "", gathered ? below : 0},

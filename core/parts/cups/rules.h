@@ -8,7 +8,9 @@
 #include <array>
 
 #include "body/body_form.h"
+#include "parts/edges/rules.h"
 #include "parts/opening/rules.h"
+#include "parts/yoke/rules.h"
 #include "rules/line_rules.h"
 #include "rules/rule_row.h"
 
@@ -28,8 +30,9 @@ inline constexpr std::array kCups{
             "both seams: for the fullest bust, every line of it can be fitted"),
     row::of(CupKind::Gathered, "gathered", "gathered",
             "an upper band over one lower piece, slashed, spread and gathered into the band and the frame"),
-    row::of(CupKind::Whole, "whole", "gathered, in one piece",
-            "the whole cup from the cup line to the upper edge, slashed, spread and gathered; no band"),
+    row::needing({row::when(key::kCoverKind, {CoverKind::Strapless, CoverKind::OffShoulder})},
+                 row::of(CupKind::Whole, "whole", "gathered, in one piece",
+                         "the whole cup from the cup line to the upper edge, slashed, spread and gathered; no band")),
     row::of(CupKind::Moulded, "moulded", "over a ready-made cup",
             "cloth on the bias over a moulded cup, what is too much taken up in a dart"),
 };
@@ -65,13 +68,21 @@ inline constexpr std::array kMoulds{
     row::of(MouldFrom::Own, "own", "measured on it", "a cup that lies on the table: width, depth and rim as they are"),
 };
 
+// Where nothing of the front goes on above the cup with a princess line of its own.
+inline constexpr Condition kEndsAboveCup =
+    row::when(key::kCoverKind, {CoverKind::Strapless, CoverKind::Straps, CoverKind::OffShoulder});
+inline constexpr Condition kYokeAboveCup = row::when(key::kYokeFront, {YokeKind::Cloth, YokeKind::Net});
+
 enum class CupFrame { Seams, OnePiece, Dart };
 inline constexpr std::array kFrames{
     row::of(CupFrame::Seams, "seams", "with its panel seams", "the princess seam runs up to the cup line"),
-    row::of(CupFrame::OnePiece, "one-piece", "in one piece",
-            "the underbust intake is closed: the princess line takes as much on every level below"),
-    row::of(CupFrame::Dart, "dart", "in one, with a dart",
-            "what the princess line takes in below the cup is a sewn dart; at the hem it takes in nothing"),
+    row::needingOne({kEndsAboveCup, kYokeAboveCup},
+                    row::of(CupFrame::OnePiece, "one-piece", "in one piece",
+                            "the underbust intake is closed: the princess line takes as much on every level below")),
+    row::needing(
+        {row::when(key::kHemAt, {HemAt::Below})},
+        row::of(CupFrame::Dart, "dart", "in one, with a dart",
+                "what the princess line takes in below the cup is a sewn dart; at the hem it takes in nothing")),
 };
 
 enum class GatherSpread { Straight, Fanned };
@@ -146,6 +157,8 @@ inline constexpr ShareKey kDialFoot{"dial.foot"};
 inline constexpr Condition kIsCut =
     row::when(key::kCupKind, {CupKind::Two, CupKind::Three, CupKind::Cross, CupKind::Four, CupKind::Gathered,
                               CupKind::Moulded, CupKind::Whole, CupKind::Upper});
+// What the parts of the dial are parts of.
+inline constexpr std::string_view kSideBustDart = "side bust dart";
 inline constexpr Condition kHasBridge = row::when(key::kCupCentre, {CupCentre::Bridge});
 
 inline constexpr std::array kCupRules{
@@ -263,22 +276,35 @@ inline constexpr std::array kCupRules{
                 "what the cup is held against and tried on: nothing is drafted from it"),
     row::onlyWhen({kFrontIsSeamed}, row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
                                                 "traced from underbust to top edge")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
-                  row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
-                             "a part of the side bust dart, from 0 to 1; the rest goes below the bust")),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
-                  row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
-                             "not sewn: the front side is eased onto the back by as much")),
-    row::andWhen(row::when(key::kOpeningFront, {OpeningKind::Seam}),
-                 row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
-                               row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
-                                          "a dart from a centre front that is sewn closed"))),
-    row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})},
-                  row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
-                             "the side front is cut with its upper part upright instead of its lower")),
-    row::seldom(row::share(key::kDialFoot, "Cups", "Dart dial", "Off the foot of the side", 0,
-                           "not closed: the front's levels rise to the side in a curve below the bust, as over a "
-                           "ready-made cup")),
+    row::andWhen(
+        kFrontTakesIn,
+        row::onlyWhen(
+            {row::when(key::kCupKind, {CupKind::Princess})},
+            row::partOf(kSideBustDart,
+                        row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
+                                   "a part of the side bust dart, from 0 to 1; the rest goes below the bust")))),
+    row::onlyWhen(
+        {row::when(key::kCupKind, {CupKind::Princess})},
+        row::partOf(kSideBustDart, row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
+                                              "not sewn: the front side is eased onto the back by as much"))),
+    row::andWhen(
+        row::when(key::kOpeningFront, {OpeningKind::Seam}),
+        row::onlyWhen(
+            {row::when(key::kCupKind, {CupKind::Princess})},
+            row::partOf(kSideBustDart, row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
+                                                  "a dart from a centre front that is sewn closed")))),
+    row::andWhen(
+        kFrontTakesIn,
+        row::onlyWhen(
+            {row::when(key::kCupKind, {CupKind::Princess})},
+            row::partOf(kSideBustDart,
+                        row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
+                                   "the side front is cut with its upper part upright instead of its lower")))),
+    row::seldom(
+        row::partOf(kSideBustDart,
+                    row::share(key::kDialFoot, "Cups", "Dart dial", "Off the foot of the side", 0,
+                               "not closed: the front's levels rise to the side in a curve below the bust, as over a "
+                               "ready-made cup"))),
 };
 
 }  // namespace armure

@@ -6,6 +6,7 @@
 
 #include <array>
 
+#include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/yoke/rules.h"
 #include "rules/draft_rules.h"
@@ -13,14 +14,17 @@
 
 namespace armure {
 
+// A cut cup leaves the centre front to an insert only where the front goes on above it.
+inline constexpr Condition kBustInSeam = row::when(key::kCupKind, {CupKind::Princess});
 // What leaves the shoulder to an insert.
 inline constexpr Condition kShoulderCovered = row::when(key::kCoverKind, {CoverKind::Covered});
 
 enum class InsertKind { None, Centre, Shoulder, Both };
 inline constexpr std::array kInserts{
     row::of(InsertKind::None, "none", "none", "cloth throughout"),
-    row::of(InsertKind::Centre, "centre", "at the centre front",
-            "a strip beside the centre front, from the upper edge to the hem"),
+    row::needingOne({kBustInSeam, kShoulderCovered},
+                    row::of(InsertKind::Centre, "centre", "at the centre front",
+                            "a strip beside the centre front, from the upper edge to the hem")),
     row::needing({kShoulderCovered},
                  row::of(InsertKind::Shoulder, "shoulder", "at the shoulder", "the outer part of a covered shoulder")),
     row::needing({kShoulderCovered},
@@ -39,7 +43,7 @@ enum class ShoulderInsert { Armhole, Wedge };
 inline constexpr std::array kShoulderInserts{
     row::of(ShoulderInsert::Armhole, "armhole", "beside the armhole", "the outer part, front and back"),
     row::needing({kShoulderCovered, row::when(key::kYokeFront, {YokeKind::None}),
-                  row::when(key::kPrincessAbove, {LineEnd::Shoulder})},
+                  row::when(key::kPrincessAbove, {LineEnd::Shoulder}), kFrontIsSeamed},
                  row::of(ShoulderInsert::Wedge, "wedge", "a wedge",
                          "in front, across the princess line closed up to the shoulder, narrowing downwards")),
 };

@@ -81,6 +81,8 @@ inline constexpr LengthKey kOpeningStart{"opening.start"};
 inline constexpr LengthKey kOpeningGap{"opening.gap"};
 inline constexpr LengthKey kOpeningGapTop{"opening.gap_top"};
 inline constexpr LengthKey kOpeningGapHem{"opening.gap_hem"};
+inline constexpr LengthKey kOpeningFrontTop{"opening.front_top"};
+inline constexpr LengthKey kOpeningFrontHem{"opening.front_hem"};
 inline constexpr OptionKey<ModestyKind> kModestyKind{"modesty.kind"};
 inline constexpr LengthKey kModestyOverlap{"modesty.overlap"};
 }  // namespace key
@@ -106,6 +108,15 @@ inline constexpr std::array kOpeningRules{
                    row::when(key::kOpeningFront, {OpeningKind::VLacing, OpeningKind::VLoops})},
                   row::length(key::kOpeningGapHem, "Lines", "Opening", "V gap at the hem", 4, 0.5, 10,
                               "lacing or loops in a V, both sides together: 4 in at the hem")),
+    row::onlyWhen(
+        {row::when(key::kOpeningFront, {OpeningKind::VLacing, OpeningKind::VLoops})},
+        row::following(key::kOpeningGapTop,
+                       row::length(key::kOpeningFrontTop, "Lines", "Opening", "V gap in front, at the top", 3, 0.5, 10,
+                                   "3 in, so that a panel is left beside it; as above, where that was chosen"))),
+    row::onlyWhen({row::when(key::kOpeningFront, {OpeningKind::VLacing, OpeningKind::VLoops})},
+                  row::following(key::kOpeningGapHem,
+                                 row::length(key::kOpeningFrontHem, "Lines", "Opening", "V gap in front, at the hem", 2,
+                                             0.5, 10, "2 in; as above, where that was chosen"))),
     row::onlyWhen({row::when(key::kOpeningKind,
                              {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::VLoops}),
                    row::when(key::kOpeningFront,
