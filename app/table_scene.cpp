@@ -15,7 +15,9 @@ namespace {
 
 class PieceScene {
  public:
-  PieceScene(const Design& design, const SceneOptions& options) : design_(design), options_(options) {}
+  PieceScene(const Design& design, const SceneOptions& options) : design_(design), options_(options) {
+    if (!options.paper.empty()) boning_ = boningOf(design.pattern, design.block, design.rules);
+  }
 
   // Taped; what lies in another group than the piece it is sewn to is tied to it, notch to notch.
   TableScene taped(const Taped& laid) && {
@@ -98,6 +100,8 @@ class PieceScene {
     scene_.bounds = scene_.bounds.united(fill.boundingRect());
     const bool cut = cutLine && (!options_.balanced || design_.balanced);  // a proposal has no outline to cut yet
     for (const DrawnLine& l : drawnLines(p, cut ? design_.cutOutlines[i] : Polyline{})) addLine(i, p, l, m);
+    if (boning_)
+      for (const DrawnLine& l : drawnBoning(*boning_, i)) addLine(i, p, l, m);
     if (options_.balanced) addBefore(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
@@ -124,6 +128,9 @@ class PieceScene {
         add(Ink::Edge, toQt(l.path, m), edgeTarget(i, l.id));
         if (options_.combs) add(Ink::Comb, combPath(l.path, m));
         return;
+      case LineRole::Channel:
+        return add(Ink::Construction, toQt(l.path, m));
+      case LineRole::Eyelet:
       case LineRole::Point:
       case LineRole::Notch:
         return add(Ink::Notch, toQt(l.path, m));
@@ -141,6 +148,7 @@ class PieceScene {
   }
 
   const Design& design_;
+  std::optional<Boning> boning_ = {};  // where bones are seen
   const SceneOptions options_;
   TableScene scene_;
 };

@@ -74,7 +74,7 @@ struct TableScene {
 };
 
 struct SceneOptions {
-  std::string_view paper = {};           // whose sheets are framed in Apart mode; empty for none
+  std::string_view paper = {};           // whose sheets are framed in Apart mode; empty for none; bones are seen then
   bool combs = false;                    // the curvature comb of every sewn edge
   const Balanced* balanced = nullptr;    // the pieces as they would be, over what was drafted; apart and taped
   std::set<std::string> openSeams = {};  // not taped together, in Taped mode

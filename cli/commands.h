@@ -42,6 +42,7 @@ int check(Printer& out, const std::string& order, bool asJson);
 int tryOnBody(Printer& out, const std::string& order, std::optional<double> laced, bool asJson);
 int exportFiles(Printer& out, const ExportArguments& arguments);
 int set(Printer& out, const SetArguments& arguments);
+int listAll(Printer& out, const std::string& order, bool asJson);
 int measures(Printer& out, const std::string& order, bool asJson);
 int styles(Printer& out);
 int schools(Printer& out);

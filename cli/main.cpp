@@ -87,6 +87,9 @@ int main(int argc, char** argv) {
   setting->add_option("-o,--output", changed.output, "order file to write")->required();
   setting->add_flag("--force", changed.force, kForce);
 
+  auto* listed = app.add_subcommand("list", "what is cut and what is bought: pieces, bones, notions");
+  listed->add_option("order", order, "order file")->required();
+  listed->add_flag("--json", json, "as JSON, in mm");
   auto* measured = app.add_subcommand("measures", "the measures in use, taken or estimated");
   measured->add_option("order", order, "order file")->required();
   measured->add_flag("--json", json, "as JSON");
@@ -119,6 +122,7 @@ int main(int argc, char** argv) {
       code = exportFiles(out, exported);
     }
     if (*setting) code = set(out, changed);
+    if (*listed) code = listAll(out, order, json);
     if (*measured) code = measures(out, order, json);
     if (*listStyles) code = styles(out);
     if (*listSchools) code = schools(out);

@@ -7,6 +7,7 @@
 
 #include "geometry/tolerances.h"
 #include "prepare/cut_outlines.h"
+#include "prepare/drawing.h"
 #include "prepare/marks.h"
 
 namespace armure {
@@ -67,6 +68,19 @@ Json dartJson(const Piece& p, const Dart& d) {
           {"kind", d.isOpen() ? "open" : "pointed"},
           {"legs", std::move(lines)},
           {"beziers", std::move(beziers)}};
+}
+
+// The bones and eyelets of one piece.
+void addBoning(Json& marks, const Boning& boning, size_t piece) {
+  for (const Channel& c : boning.channels)
+    if (c.piece == piece)
+      marks.push_back({{"id", c.id}, {"kind", "channel"}, {"points", points(c.middle)}, {"width", rounded(c.width)}});
+  for (const EyeletRow& row : boning.eyelets)
+    if (row.piece == piece && !row.loops)
+      for (size_t k = 0; k < row.places.size(); ++k)
+        marks.push_back({{"id", "eyelet-" + std::to_string(k + 1)},
+                         {"kind", "eyelet"},
+                         {"points", Json::array({point(row.places[k])})}});
 }
 
 Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<const Attachment*>& sewnOn) {
@@ -162,11 +176,13 @@ std::string piecesJson(const Order& order, const Design& design) {
                       {"girthTaken", l.girthTaken},
                       {"heightTaken", l.heightTaken}});
   }
+  const Boning boning = boningOf(pattern, design.block, design.rules);
   for (size_t i = 0; i < pattern.pieces.size(); ++i) {
     std::vector<const Attachment*> sewnOn;
     for (const Attachment& a : pattern.attachments)
       if (a.piece == i) sewnOn.push_back(&a);
     pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i], sewnOn));
+    addBoning(pieces.back()["marks"], boning, i);
   }
   for (const Seam& s : pattern.seams)
     if (s.kind != SeamKind::Dart) seams.push_back(seamJson(pattern, s));

@@ -70,6 +70,10 @@ const Group kGroups[] = {
     {"fold", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\" stroke-dasharray=\"10 2 2 2\"", {LineRole::Fold}},
     {"levels", "fill=\"none\" stroke=\"#6E675B\" stroke-width=\"0.2\" stroke-dasharray=\"1 2\"", {LineRole::Level}},
     {"notches", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.4\"", {LineRole::Notch, LineRole::Point}},
+    {"channels",
+     "fill=\"none\" stroke=\"#6E675B\" stroke-width=\"0.25\" stroke-dasharray=\"2 1.5\"",
+     {LineRole::Channel}},
+    {"eyelets", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\"", {LineRole::Eyelet}},
     {"grain", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\"", {LineRole::Grain}},
 };
 
@@ -117,12 +121,14 @@ std::string patternSvg(const Order& order, const Design& design) {
   const double squaresY = kMargin + layout.height + kSquareSpace;
   const double width = std::max(layout.width, 2 * kTestSquareInchMm + 20) + 2 * kMargin,
                height = squaresY + kTestSquareInchMm + kMargin;
+  const Boning boning = boningOf(design.pattern, design.block, design.rules);
   std::map<LineRole, std::string> lines;
   std::string labels;
   for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
     const Piece& piece = design.pattern.pieces[i];
     const Motion m = layout.motions[i].then(Motion::translation({kMargin, kMargin}));
     for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i])) lines[l.role] += lineElement(piece, l, m);
+    for (const DrawnLine& l : drawnBoning(boning, i)) lines[l.role] += lineElement(piece, l, m);
     for (const DrawnText& t : drawnTexts(design.pattern, i, m)) labels += textElement(t, order.units);
   }
   std::string out = fmt::format(

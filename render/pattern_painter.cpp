@@ -44,6 +44,9 @@ QPen penOf(LineRole role, const Theme& theme) {
       return dashed(theme.working, 0.35, {4, 1.6});
     case LineRole::Fold:
       return dashed(theme.ink, 0.35, {10, 2, 2, 2});
+    case LineRole::Channel:
+      return dashed(theme.secondInk, 0.25, {2, 1.5});
+    case LineRole::Eyelet:
     case LineRole::Point:
     case LineRole::Notch:
       return pen(theme.ink, 0.45);
@@ -96,17 +99,22 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
   return used.height() * scale;
 }
 
-void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, size_t i, const Motion& m) {
+void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Boning& boning, size_t i,
+                      const Motion& m) {
   const Theme& theme = lightTheme();  // paper is always light
   painter.setBrush(Qt::NoBrush);
-  for (const DrawnLine& l : drawnLines(design.pattern.pieces[i], design.cutOutlines[i])) {
-    painter.setPen(penOf(l.role, theme));
-    if (l.role == LineRole::Cut) {
-      painter.drawPolygon(toQt(l.outline, m));
-    } else {
-      painter.drawPath(toQt(l.path, m));
+  const auto draw = [&](const std::vector<DrawnLine>& lines) {
+    for (const DrawnLine& l : lines) {
+      painter.setPen(penOf(l.role, theme));
+      if (l.role == LineRole::Cut) {
+        painter.drawPolygon(toQt(l.outline, m));
+      } else {
+        painter.drawPath(toQt(l.path, m));
+      }
     }
-  }
+  };
+  draw(drawnLines(design.pattern.pieces[i], design.cutOutlines[i]));
+  draw(drawnBoning(boning, i));
   for (const DrawnText& t : drawnTexts(design.pattern, i, m)) {
     painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
     drawTextMm(painter, t.at, t.height, words(t.text, order.units), t.angleRad, Qt::AlignHCenter);

@@ -35,6 +35,7 @@ QPen line(const QColor& color, double width) {
 PrintPlan::PrintPlan(const Order& order, const Design& design, std::string_view paper)
     : order_(order), design_(design) {
   layout_ = layOutOnPaper(design.pattern, design.cutOutlines, kWidestFull);
+  boning_ = boningOf(design.pattern, design.block, design.rules);
   if (paper == "full") {
     width_ = std::max(layout_.width, 2 * kTestSquareInchMm + 2 * kInfoWidth + 40) + 2 * kSheetMargin;
     height_ = kSheetMargin + kHead + layout_.height + 12 + kTestSquareInchMm + kSheetMargin;
@@ -143,7 +144,7 @@ void PrintPlan::drawFull(QPainter& painter) const {
   drawHead(painter, {kSheetMargin, kSheetMargin}, width_ - 2 * kSheetMargin);
   const Motion shift = Motion::translation({kSheetMargin, kSheetMargin + kHead});
   for (size_t i = 0; i < design_.pattern.pieces.size(); ++i)
-    drawPrintedPiece(painter, order_, design_, i, layout_.motions[i].then(shift));
+    drawPrintedPiece(painter, order_, design_, boning_, i, layout_.motions[i].then(shift));
   drawTestSquares(painter);
   const Vec2 low{testSquareInch().high.x + 10, testSquareInch().low.y};
   drawFacts(painter, {low, {low.x + kInfoWidth, height_ - kSheetMargin}});
@@ -211,7 +212,7 @@ void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page) const {
   painter.setClipRect(QRectF(kTileMargin, kTileMargin, t.area.width(), t.area.height()));
   painter.translate(kTileMargin - t.area.low.x, kTileMargin - t.area.low.y);
   for (size_t i = 0; i < layout_.motions.size(); ++i)
-    if (layout_.boxes[i].meets(t.area)) drawPrintedPiece(painter, order_, design_, i, layout_.motions[i]);
+    if (layout_.boxes[i].meets(t.area)) drawPrintedPiece(painter, order_, design_, boning_, i, layout_.motions[i]);
   drawRegistration(painter, t);
   painter.restore();
   painter.setPen(line(theme.hairline, 0.2));

@@ -10,6 +10,7 @@
 #include <string_view>
 
 #include "prepare/arrange.h"
+#include "prepare/drawing.h"
 #include "prepare/paper.h"
 #include "recalc/recalc.h"
 
@@ -46,6 +47,7 @@ class PrintPlan {
   const Order& order_;
   const Design& design_;
   PaperLayout layout_;
+  Boning boning_;
   const PaperSize* paper_ = nullptr;  // nullptr: one full-size sheet
   Tiling tiling_;
   double width_ = 0, height_ = 0;

@@ -107,7 +107,9 @@ RuleRange rangeOf(const RuleInfo& rule, const Rules& rules, const Body& body) {
   // An opening that begins below the waist is no way into a bodice.
   if (is(key::kOpeningStart))
     atMost(std::min(body.mm(id::kShoulderToWaist), body.mm(id::kBackWaistLength)) - kShortestOpening);
-  return range;
+  // What is in force is within it: it was drafted.
+  const double value = rules.value(rule.key).number;
+  return {std::min(range.lowest, value), std::max(range.highest, value)};
 }
 
 }  // namespace armure

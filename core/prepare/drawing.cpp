@@ -27,6 +27,12 @@ Path ring(Vec2 middle, double radius) {
   return Path(std::move(cubics));
 }
 
+Path throughPoints(const Polyline& points) {
+  std::vector<Cubic> cubics;
+  for (size_t i = 0; i + 1 < points.size(); ++i) cubics.push_back(Cubic::line(points[i], points[i + 1]));
+  return Path(std::move(cubics));
+}
+
 void addGrain(const Piece& piece, std::vector<DrawnLine>& lines) {
   constexpr double kBarb = 6, kWide = 2.4;  // mm
   const Vec2 top = piece.grainTop, up = unit(top - piece.grainBottom), across{-up.y, up.x};
@@ -94,8 +100,26 @@ std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline
     lines.push_back({e.role == EdgeRole::Fold ? LineRole::Fold : LineRole::Sewn, e.id, e.path});
   }
   for (const DartPoint& p : dartPoints(piece)) lines.push_back({LineRole::Point, "", ring(p.at, kRing)});
-  for (const Stroke& s : notchStrokes(piece)) lines.push_back({LineRole::Notch, "", Path::line(s.from, s.to)});
+  for (const Stroke& s : notchStrokes(piece, cutOutline))
+    lines.push_back({LineRole::Notch, "", Path::line(s.from, s.to)});
   addGrain(piece, lines);
+  return lines;
+}
+
+Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules) {
+  return {channelsOf(pattern, block, rules), eyeletsOf(pattern, block, rules)};
+}
+
+std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
+  constexpr double kEyelet = 2;  // mm
+  std::vector<DrawnLine> lines;
+  for (const Channel& c : boning.channels)
+    if (c.piece == piece)
+      for (const double aside : {-c.width / 2, c.width / 2})
+        lines.push_back({LineRole::Channel, c.id, throughPoints(c.line(aside))});
+  for (const EyeletRow& row : boning.eyelets)
+    if (row.piece == piece)
+      for (const Vec2 at : row.places) lines.push_back({LineRole::Eyelet, "", ring(at, kEyelet)});
   return lines;
 }
 

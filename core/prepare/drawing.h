@@ -11,13 +11,16 @@
 #include <vector>
 
 #include "geometry/path.h"
+#include "parts/bones/bones.h"
+#include "parts/bones/eyelets.h"
 #include "pattern/pattern.h"
 
 namespace armure {
 
 // Sewn: an edge, or a leg of a dart. Point: the ring round the point of a dart. Grain: the line and its one arrow, at
 // the top: the pieces lie with it towards the wearer's shoulders.
-enum class LineRole { Cut, Level, Sewn, Fold, Point, Notch, Grain };
+// Channel: the two lines of stitches a bone lies between. Eyelet: a ring where one is set, or a loop sewn in.
+enum class LineRole { Cut, Level, Sewn, Fold, Point, Notch, Grain, Channel, Eyelet };
 
 struct DrawnLine {
   LineRole role{};
@@ -28,6 +31,15 @@ struct DrawnLine {
 
 // The lines of a piece, those that lie below others first. Without a cut outline there is no cut line.
 std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline);
+
+// The bones and eyelets of a finished pattern, found once for all of its pieces.
+struct Boning {
+  std::vector<Channel> channels;
+  std::vector<EyeletRow> eyelets;
+};
+Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules);
+// Those of one piece, as they are drawn on it.
+std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece);
 
 enum class TextRole { Piece, Edge, Level };
 

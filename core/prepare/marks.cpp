@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "pattern/outline_parts.h"
 
@@ -9,17 +10,40 @@ namespace armure {
 
 bool isOnLeg(const Piece& piece, const Mark& notch) { return edgePlace(piece, notch.a.edge) >= piece.edges.size(); }
 
-std::vector<Stroke> notchStrokes(const Piece& piece, double length) {
-  constexpr double kApart = 3;
+namespace {
+
+// How far it is from a place on the sewn line, straight out, to the cutting line; nothing where that is not met.
+std::optional<double> reachToCut(Vec2 from, Vec2 out, const Polyline& cutOutline) {
+  double nearest = HUGE_VAL;
+  for (size_t i = 0; i < cutOutline.size(); ++i) {
+    const Vec2 a = cutOutline[i], side = cutOutline[(i + 1) % cutOutline.size()] - a;
+    const double parallel = cross(out, side);
+    if (std::abs(parallel) < 1e-12) continue;
+    const double reach = cross(a - from, side) / parallel, part = cross(a - from, out) / parallel;
+    if (reach > 0 && part >= 0 && part <= 1) nearest = std::min(nearest, reach);
+  }
+  return nearest < HUGE_VAL ? std::optional(nearest) : std::nullopt;
+}
+
+// Straight out of a clockwise outline.
+Vec2 outwards(const Edge& e, double at) {
+  const Vec2 along = e.path.tangentAt(at);
+  return {along.y, -along.x};
+}
+
+}  // namespace
+
+std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline) {
+  constexpr double kApart = 3, kLength = 6;
   std::vector<Stroke> strokes;
   for (const Mark& n : piece.notches()) {
     const Edge& e = piece.edge(n.a.edge);
     if (isOnLeg(piece, n)) continue;
-    const double reach = e.allowance > 0 ? std::min(length, e.allowance) : length;
     const auto strike = [&](double at) {
-      const Vec2 d = e.path.tangentAt(at);
-      const Vec2 p = e.path.pointAt(at);
-      strokes.push_back({p, p + reach * Vec2{d.y, -d.x}});  // outside of a clockwise outline
+      const Vec2 p = e.path.pointAt(at), out = outwards(e, at);
+      const double otherwise = e.allowance > 0 ? std::min(kLength, e.allowance) : kLength;
+      const auto reach = e.allowance > 0 ? reachToCut(p, out, cutOutline) : std::nullopt;
+      strokes.push_back({p, p + reach.value_or(otherwise) * out});
     };
     if (n.doubled) {
       strike(n.a.at - kApart / 2);
@@ -36,16 +60,8 @@ std::vector<NotchStroke> strokesToCut(const Piece& piece, const Polyline& cutOut
   for (const Mark& n : piece.notches()) {
     const Edge& e = piece.edge(n.a.edge);
     if (e.allowance <= 0) continue;
-    const Vec2 along = e.path.tangentAt(n.a.at), out{along.y, -along.x}, from = piece.point(n.a);
-    double nearest = HUGE_VAL;
-    for (size_t i = 0; i < cutOutline.size(); ++i) {
-      const Vec2 a = cutOutline[i], side = cutOutline[(i + 1) % cutOutline.size()] - a;
-      const double parallel = cross(out, side);
-      if (std::abs(parallel) < 1e-12) continue;
-      const double reach = cross(a - from, side) / parallel, part = cross(a - from, out) / parallel;
-      if (reach > 0 && part >= 0 && part <= 1) nearest = std::min(nearest, reach);
-    }
-    if (nearest < HUGE_VAL) strokes.push_back({n.id, from, from + nearest * out});
+    const Vec2 from = piece.point(n.a), out = outwards(e, n.a.at);
+    if (const auto reach = reachToCut(from, out, cutOutline)) strokes.push_back({n.id, from, from + *reach * out});
   }
   return strokes;
 }

@@ -16,8 +16,9 @@ struct Stroke {
   Vec2 from, to;
 };
 
-// Notch strokes of a piece; a double notch gives two, 3 mm apart. `length` is cut to the allowance of the edge.
-std::vector<Stroke> notchStrokes(const Piece& piece, double length = 6);
+// Notch strokes of a piece, from the sewn line to the cutting line; a double notch gives two, 3 mm apart. Without an
+// outline to cut, or an allowance, they are 6 mm long, or as long as the allowance.
+std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline = {});
 
 // Where a notch is struck: from the sewn line square out to the cutting line, however far off that is (one stroke for a
 // double notch). Nothing for a notch whose edge has no allowance.

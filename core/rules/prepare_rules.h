@@ -52,6 +52,7 @@ inline constexpr LengthKey kAllowanceLoops{"allowance.loops"};
 inline constexpr LengthKey kAllowanceBusk{"allowance.busk"};
 inline constexpr LengthKey kAllowanceModesty{"allowance.modesty"};
 inline constexpr LengthKey kAllowanceStrap{"allowance.strap"};
+inline constexpr LengthKey kClothWidth{"cloth.width"};
 inline constexpr TextKey kPaperSize{"paper.size"};
 }  // namespace key
 
@@ -101,6 +102,11 @@ inline constexpr std::array kPrepareRules{
         row::length(key::kAllowanceModesty, "Prepare", "Allowances", "Modesty panel", 0.5, 0, 2, "1/2 in all round")),
     row::onlyWhen({row::when(key::kStrapKind, {StrapKind::Straight, StrapKind::Shaped})},
                   row::length(key::kAllowanceStrap, "Prepare", "Allowances", "Straps", 0.25, 0, 1, "1/4 in all round")),
+};
+
+inline constexpr std::array kPaperRules{
+    row::length(key::kClothWidth, "Prepare", "Cloth", "Cloth, wide", 54, 10, 120,
+                "45, 54 or 60 in, from selvedge to selvedge"),
     row::option(key::kPaperSize, "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
 };
 

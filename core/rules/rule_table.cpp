@@ -5,6 +5,7 @@
 #include <map>
 
 #include "parts/band/rules.h"
+#include "parts/bones/rules.h"
 #include "parts/cups/rules.h"
 #include "parts/edges/rules.h"
 #include "parts/inserts/rules.h"
@@ -30,8 +31,9 @@ constexpr auto joined(const std::array<RuleInfo, sizes>&... tables) {
 }
 
 // In the order of the window.
-constexpr auto kRules = joined(kDraftRules, kCupRules, kCoverRules, kBandRules, kYokeRules, kInsertRules, kEdgeRules,
-                               kStrapRules, kHemRules, kSkirtRules, kOpeningRules, kPrepareRules);
+constexpr auto kRules =
+    joined(kDraftRules, kCupRules, kCoverRules, kBandRules, kYokeRules, kInsertRules, kEdgeRules, kStrapRules,
+           kHemRules, kSkirtRules, kOpeningRules, kPrepareRules, kBoneRules, kPaperRules);
 
 using OptionOf = std::function<int(std::string_view)>;
 

@@ -134,14 +134,22 @@ class BodyRows : RowMaker {
     return sum;
   }
 
+  // The uppermost edge at the centre front: an opening that ends above the hem has others below it.
+  const Edge* upperCentre() const {
+    const auto top = [](const Edge& e) { return std::min(e.path.start().y, e.path.end().y); };
+    const Edge* centre = nullptr;
+    for (const Piece& p : pattern_.pieces)
+      for (const Edge& e : p.edges)
+        if (p.layer == "shell" && p.half == Half::Front && isCentre(e.role) && (!centre || top(e) < top(*centre)))
+          centre = &e;
+    return centre;
+  }
+
   // What a plunge leaves open, measured between its edges: from the piece next to the centre front to the centre.
   void skin(const PatternLevel& level) {
     constexpr double kNone = 0.01;  // mm
     if (std::abs(level.gaps.skin) < kNone) return;
-    const Edge* centre = nullptr;
-    for (const Piece& p : pattern_.pieces)
-      for (const Edge& e : p.edges)
-        if (p.layer == "shell" && p.half == Half::Front && isCentre(e.role) && !centre) centre = &e;
+    const Edge* centre = upperCentre();
     if (!centre) return;
     const Vec2 down = unit(centre->path.end() - centre->path.start());
     // Where the centre is taken in, the edge that was cut away ran elsewhere: the closed girth alone tells then.

@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """The commands of armure-cli, from outside. usage: commands.py ARMURE_CLI PROJECT_DIR"""
-import json, os, re, subprocess, sys, unittest
+import json, math, os, re, subprocess, sys, unittest
 
 from cases import PROJECT, Case, run
 
@@ -137,6 +137,32 @@ class Commands(Case):
         self.assertAlmostEqual(rows["bust"]["mm"], 42 * 25.4)
         self.assertEqual(rows["shoulder_width"]["source"], "estimated")
         self.assertGreater(rows["shoulder_width"]["spread"], 0)
+
+    def test_list_has_pieces_bones_and_notions(self):
+        code, out, errors = run("list", "--json", self.order)
+        self.assertEqual(code, 0, errors)
+        made = json.loads(out)
+        self.assertEqual(run("export", self.order, "--pieces", self.path("l.json"))[0], 0)
+        with open(self.path("l.json"), encoding="utf-8") as f:
+            exported = json.load(f)
+        self.assertEqual([p["piece"] for p in made["pieces"]], [p["id"] for p in exported["pieces"]])
+        self.assertEqual([p["copies"] for p in made["pieces"]], [p["copies"] for p in exported["pieces"]])
+        channels = [m for p in exported["pieces"] for m in p["marks"] if m["kind"] == "channel"]
+        length = lambda m: sum(math.dist(a, b) for a, b in zip(m["points"], m["points"][1:]))
+        self.assertEqual(len(channels), len(made["bones"]))
+        for got, want in zip(sorted(b["channelLength"] for b in made["bones"]), sorted(map(length, channels))):
+            self.assertAlmostEqual(got, want, delta=0.1)
+        for b in made["bones"]:
+            self.assertAlmostEqual(b["cutLength"], b["channelLength"] - 2 * 0.375 * 25.4, delta=0.1)
+            self.assertEqual("seam" in b, "piece" not in b)
+        eyelets = [m for p in exported["pieces"] for m in p["marks"] if m["kind"] == "eyelet"]
+        counted = {n["id"]: n for n in made["notions"]}
+        self.assertEqual(counted["eyelets"]["count"], 2 * len(eyelets))
+        self.assertIn("lace", counted)
+        code, out, _ = run("list", self.order)
+        self.assertEqual(code, 0)
+        self.assertIn("spiral steel", out)
+        self.assertEqual(run("list", self.path("nothing.armure"))[0], 2)
 
     def test_all_exports_at_once(self):
         files = [self.path(n) for n in ("p.json", "p.svg", "p.pdf", "m.csv")]

@@ -10,6 +10,7 @@
 #include "operations/crossing.h"
 #include "parts/cups/cut_cup.h"
 #include "parts/cups/rules.h"
+#include "pattern/outline_parts.h"
 #include "prepare/cut_outlines.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"

@@ -34,6 +34,14 @@ TEST_CASE("every line of a piece is drawn once, in its role") {
     CHECK(count(lines, LineRole::Level) == p.levelLines().size());
     CHECK(count(lines, LineRole::Notch) == notchStrokes(p).size());
     CHECK(count(lines, LineRole::Point) == p.darts.size());
+    // Every notch runs from the sewing line to the cutting line.
+    Polyline cut = d.cutOutlines[i], sewn = p.outline(0.01);
+    cut.push_back(cut.front()), sewn.push_back(sewn.front());
+    for (const DrawnLine& l : lines)
+      if (l.role == LineRole::Notch && distanceToPolyline(l.path.start(), cut) > 0.5) {
+        CHECK(distanceToPolyline(l.path.start(), sewn) < 0.1);
+        CHECK(distanceToPolyline(l.path.end(), cut) < 0.1);
+      }
     CHECK(count(lines, LineRole::Grain) == 3);  // the line and both barbs of its arrow
     // The ring about the point of a dart: everywhere at its radius.
     for (const DrawnLine& l : lines)

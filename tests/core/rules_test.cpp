@@ -9,6 +9,7 @@
 #include "parts/opening/rules.h"
 #include "parts/yoke/rules.h"
 #include "prepare/arrange.h"
+#include "prepare/lists.h"
 #include "rules/draft_rules.h"
 #include "rules/prepare_rules.h"
 #include "rules/rule_search.h"
@@ -50,6 +51,11 @@ std::vector<double> fingerprint(const Design& d) {
   }
   for (const Piece& p : d.pattern.pieces) add(p.grainTop);
   for (const Intake& i : d.block.intakes) numbers.push_back(i.cap);
+  const CutList list = cutList(d.pattern, d.block, d.rules);
+  for (const BoneLine& b : list.bones)
+    numbers.insert(numbers.end(), {b.width, b.cutLength, static_cast<double>(b.kind - kBoneKinds.data())});
+  for (const Notion& n : list.notions) numbers.insert(numbers.end(), {static_cast<double>(n.count), n.length});
+  for (const ClothLine& c : list.cloths) numbers.push_back(c.width);
   return numbers;
 }
 
@@ -92,8 +98,9 @@ Order orderFor(const RuleInfo& rule) {
   if (rule.key == "insert.shoulder") o.choices["insert.kind"] = "shoulder";
   if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
   if (rule.key == "dial.centre") o.choices["opening.front"] = "seam";
-  if (rule.key == "mould.inner") o.choices["mould.inner"] = "3 in";       // less than up to the bridge
-  if (rule.key == "opening.start") o.choices["opening.start"] = "10 in";  // below the upper edge
+  if (rule.key == "mould.inner") o.choices["mould.inner"] = "3 in";        // less than up to the bridge
+  if (rule.key == "opening.start") o.choices["opening.start"] = "10 in";   // below the upper edge
+  if (rule.key == "bones.straight") o.choices["bones.straight"] = "0 in";  // straight lines alone
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
 }
@@ -125,7 +132,8 @@ TEST_CASE("every rule of thumb changes the pattern when it is changed") {
       changed = differ(before, designOf(o));
     } else {
       const double value = before.rules.value(rule.key).number;
-      const double step = inches(rule.key == "mould.offset" ? 2 : 0.25);  // cups come in sizes
+      const bool coarse = rule.key == "mould.offset" || rule.key == "bones.straight";  // cups come in sizes
+      const double step = inches(!coarse ? 0.25 : rule.key == "mould.offset" ? 2 : 0.5);
       const double nudged = value + step <= rule.highest ? value + step : value - step;
       o.choices[std::string(rule.key)] = std::to_string(nudged) + " mm";
       changed = differ(before, designOf(o));

@@ -200,6 +200,13 @@ TEST_CASE("in the file, a notch is struck from the sewing line to the cutting li
           }
           continue;
         }
+        if (mark["kind"] == "channel" || mark["kind"] == "eyelet") {  // within the cloth, clear of the cutting line
+          const Line fold = piece["onFold"].is_null() ? Line{} : line(byId(piece["edges"], piece["onFold"])["points"]);
+          for (const Json& at : mark["points"])
+            CHECK((off(cut, point(at)) > 3 || (!fold.empty() && off(fold, point(at)) < 0.5)));
+          if (mark["kind"] == "channel") CHECK(mark["width"].get<double>() > 6);
+          continue;
+        }
         REQUIRE(mark["kind"] == "notch");
         double sewn = HUGE_VAL;
         for (const Json& e : piece["edges"]) sewn = std::min(sewn, off(line(e["points"]), point(mark["points"][0])));

@@ -18,7 +18,7 @@ constexpr double kBesideBust = 10;         // mm: a cup is twice as wide beside 
 constexpr double kLeastBridge = 2;         // mm: less is no cloth between two seams
 constexpr double kSquareEnough = 0.6;      // sine of the angle at which it may cross a seam, at least
 constexpr double kFrameBesideCup = 24;     // mm of frame between the cup line and the next seam, at least
-constexpr double kLowEnd = 0.25;  // of the way down to the underbust: where it is widest below a low upper edge
+constexpr double kBelowEnd = 5;            // mm: the outer line is widest so far below its upper end, at least
 
 class CupLineMaker {
  public:
@@ -338,7 +338,7 @@ class CupLineMaker {
     const Vec2 end = top.pointAt(at);
     // Where the upper edge is as low as the bust line beside the cup, the line is widest a little below its end.
     const double below = outer_.pointAt(under).y - end.y;
-    const Vec2 widest{x, std::max(bust, end.y + kLowEnd * below)};
+    const Vec2 widest{x, std::max(bust, end.y + kBelowEnd)};
     if (x - block_.dart.apex.x < 2 * kBesideBust || below < 2 * kBesideBust)
       return Problem{"Cup line, outer side",
                      msg("there is no room for an outer cup of {:.0f} mm", x - block_.dart.apex.x),

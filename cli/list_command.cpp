@@ -1,0 +1,97 @@
+// armure-cli list: what is cut and what is bought, in words or as JSON.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "cli/commands.h"
+#include "cli/complaints.h"
+#include "io/bounded_json.h"
+#include "io/order_file.h"
+#include "prepare/lists.h"
+#include "recalc/recalc.h"
+#include "units/language.h"
+
+namespace armure::cli {
+namespace {
+
+double rounded(double mm) { return std::round(mm * 1e3) / 1e3; }
+
+Json listJson(const Pattern& pattern, const CutList& list) {
+  Json pieces = Json::array(), bones = Json::array(), notions = Json::array(), cloths = Json::array();
+  for (const CutPiece& c : list.pieces) {
+    const Piece& p = pattern.pieces[c.piece];
+    pieces.push_back({{"piece", p.id},
+                      {"name", english(p.name)},
+                      {"number", p.number},
+                      {"layer", p.layer},
+                      {"cloth", c.cloth},
+                      {"copies", c.copies},
+                      {"mirrored", c.mirrored},
+                      {"onFold", c.onFold}});
+  }
+  for (const BoneLine& b : list.bones) {
+    Json bone{{"kind", b.kind->id},
+              {"width", rounded(b.width)},
+              {"channelLength", rounded(b.channelLength)},
+              {"cutLength", rounded(b.cutLength)},
+              {"stockLength", rounded(b.stockLength)},
+              {"count", b.count},
+              {"inAllowance", b.inAllowance}};
+    bone[b.seam.empty() ? "piece" : "seam"] = b.seam.empty() ? b.piece : b.seam;
+    bones.push_back(std::move(bone));
+  }
+  for (const Notion& n : list.notions) {
+    Json notion{{"id", n.id}, {"name", english(n.name)}, {"count", n.count}};
+    if (n.length > 0) notion["length"] = rounded(n.length);
+    notion["note"] = english(n.note);
+    notions.push_back(std::move(notion));
+  }
+  for (const ClothLine& c : list.cloths) cloths.push_back({{"cloth", c.cloth}, {"width", rounded(c.width)}});
+  return {{"pieces", std::move(pieces)},
+          {"bones", std::move(bones)},
+          {"notions", std::move(notions)},
+          {"cloths", std::move(cloths)}};
+}
+
+std::string cutWords(const CutPiece& c) {
+  if (c.onFold) return fmt::format("cut {} on the fold", c.copies);
+  return fmt::format("cut {}{}", c.copies, c.mirrored ? ", half of them mirrored" : "");
+}
+
+void printList(Printer& out, const Pattern& pattern, const CutList& list, LengthFormat units) {
+  for (const ClothLine& cloth : list.cloths) {
+    out.print("{}, {} wide\n", cloth.cloth, formatLengthWithUnit(cloth.width, units));
+    for (const CutPiece& c : list.pieces)
+      if (const Piece& p = pattern.pieces[c.piece]; c.cloth == cloth.cloth)
+        out.print("  {:>2} of {:<3} {:<34} {}\n", p.number, p.of, say(p.name, units), cutWords(c));
+  }
+  if (!list.bones.empty()) out.print("\nbones\n");
+  for (const BoneLine& b : list.bones)
+    out.print("  {:>2} x {:<17} {:>10} long, {} wide, channel {}; {}{}\n", b.count, b.kind->name,
+              formatLengthWithUnit(b.cutLength, units), formatLengthWithUnit(b.width, units),
+              formatLengthWithUnit(b.channelLength, units), b.seam.empty() ? "in " + b.piece : "on the seam " + b.seam,
+              b.inAllowance ? ", in its allowance" : "");
+  out.print("\nnotions\n");
+  for (const Notion& n : list.notions)
+    out.print("  {:>2} x {:<28} {:>10}  {}\n", n.count, say(n.name, units),
+              n.length > 0 ? formatLengthWithUnit(n.length, units) : "", say(n.note, units));
+}
+
+}  // namespace
+
+int listAll(Printer& out, const std::string& path, bool asJson) {
+  const Result<OrderFile> file = readOrder(path);
+  if (!file.ok()) return complain(file.problem());
+  warn(path, file->warnings);
+  const Result<Design> design = recalc(file->order);
+  if (!design.ok()) return complain(inFile(path, design.problem()));
+  const CutList list = cutList(design->pattern, design->block, design->rules);
+  if (asJson)
+    out.print("{}\n", listJson(design->pattern, list).dump(1, ' ', false, Json::error_handler_t::replace));
+  else
+    printList(out, design->pattern, list, file->order.units);
+  return kDone;
+}
+
+}  // namespace armure::cli

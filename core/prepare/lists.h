@@ -1,0 +1,64 @@
+// core/prepare/lists.h
+//
+// What is cut and what is bought: every piece with its cloth and how often, every bone with the length it is cut to,
+// and the notions an opening, a cup line or an edge needs. All of it is read off the finished pattern; nothing is
+// counted by hand. Lengths in mm. Rules are common practice, no source.
+//
+//   const CutList list = cutList(design.pattern, design.block, design.rules);
+//   for (const BoneLine& b : list.bones) ... b.count, b.cutLength, b.kind->name ...
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "message.h"
+#include "parts/bones/bones.h"
+#include "pattern/pattern.h"
+
+namespace armure {
+
+struct CutPiece {
+  size_t piece = 0;   // index into Pattern::pieces
+  std::string cloth;  // "shell", "net", "lining", "wadding"
+  int copies = 0;
+  bool mirrored = false;  // half of the copies are the mirror image of the others
+  bool onFold = false;
+};
+
+struct BoneLine {
+  const BoneKind* kind = nullptr;
+  double width = 0, channelLength = 0, cutLength = 0;
+  double stockLength = 0;  // the longest ready-made one that is no longer than that
+  int count = 0;
+  std::string seam;          // the seam it lies beside, or
+  std::string piece;         // the piece it lies in
+  bool inAllowance = false;  // carried by the seam's own allowance; else it needs a casing
+};
+
+struct Notion {
+  std::string_view id;  // "zip", "busk", "hook-tape", "eyelets", "loops", "lace", "wire", "casing", "waist-stay"
+  Message name;
+  int count = 0;
+  double length = 0;  // of each; 0 where it is only counted
+  Message note;       // how it came to be
+};
+
+// A cloth and how wide it lies.
+struct ClothLine {
+  std::string cloth;
+  double width = 0;
+};
+
+struct CutList {
+  std::vector<CutPiece> pieces;
+  std::vector<BoneLine> bones;  // by kind and length, the longest first; one line for each channel
+  std::vector<Notion> notions;
+  std::vector<ClothLine> cloths;  // in the order in which the pieces name them
+};
+CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules);
+
+// The cloth a piece is cut of: its own, or that of its layer.
+std::string clothOf(const Piece& piece);
+
+}  // namespace armure
