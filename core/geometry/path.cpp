@@ -20,6 +20,12 @@ Path::Path(std::vector<Cubic> cubics) : cubics_(std::move(cubics)) {
   for (const Cubic& c : cubics_) lengths_.push_back(c.length());
 }
 
+Path Path::polyline(const std::vector<Vec2>& points) {
+  std::vector<Cubic> cubics;
+  for (size_t i = 0; i + 1 < points.size(); ++i) cubics.push_back(Cubic::line(points[i], points[i + 1]));
+  return Path(std::move(cubics));
+}
+
 Path Path::line(Vec2 from, Vec2 to) {
   Path p;
   p.cubics_ = {Cubic::line(from, to)};

@@ -19,6 +19,8 @@ class Path {
   // Throws std::invalid_argument when two neighbours do not meet (to 1e-9 mm).
   explicit Path(std::vector<Cubic> cubics);
 
+  // Straight lines from each point to the next; of two points at least.
+  static Path polyline(const std::vector<Vec2>& points);
   static Path line(Vec2 from, Vec2 to);
 
   const std::vector<Cubic>& cubics() const { return cubics_; }

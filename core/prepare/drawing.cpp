@@ -27,12 +27,6 @@ Path ring(Vec2 middle, double radius) {
   return Path(std::move(cubics));
 }
 
-Path throughPoints(const Polyline& points) {
-  std::vector<Cubic> cubics;
-  for (size_t i = 0; i + 1 < points.size(); ++i) cubics.push_back(Cubic::line(points[i], points[i + 1]));
-  return Path(std::move(cubics));
-}
-
 void addGrain(const Piece& piece, std::vector<DrawnLine>& lines) {
   constexpr double kBarb = 6, kWide = 2.4;  // mm
   const Vec2 top = piece.grainTop, up = unit(top - piece.grainBottom), across{-up.y, up.x};
@@ -116,7 +110,7 @@ std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
   for (const Channel& c : boning.channels)
     if (c.piece == piece)
       for (const double aside : {-c.width / 2, c.width / 2})
-        lines.push_back({LineRole::Channel, c.id, throughPoints(c.line(aside))});
+        lines.push_back({LineRole::Channel, c.id, Path::polyline(c.line(aside))});
   for (const EyeletRow& row : boning.eyelets)
     if (row.piece == piece)
       for (const Vec2 at : row.places) lines.push_back({LineRole::Eyelet, "", ring(at, kEyelet)});

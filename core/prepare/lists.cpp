@@ -59,12 +59,12 @@ class NotionList {
   NotionList(const Pattern& pattern, const Block& block, const Rules& rules)
       : pattern_(pattern), block_(block), rules_(rules) {}
 
-  std::vector<Notion> make(const std::vector<Channel>& channels) && {
+  std::vector<Notion> make(const std::vector<BoneLine>& bones) && {
     closing(Half::Back, block_.back.opening.kind);
     closing(Half::Front, block_.front.opening.kind);
     for (const EyeletRow& row : eyeletsOf(pattern_, block_, rules_)) lacing(row);
     wires();
-    casings(channels);
+    casings(bones);
     waistStay();
     return std::move(all_);
   }
@@ -103,12 +103,12 @@ class NotionList {
                     msg("the cup line of {}, less {} at each end", Length{length}, Length{end})});
   }
 
-  void casings(const std::vector<Channel>& channels) {
+  void casings(const std::vector<BoneLine>& bones) {
     if (rules_.option(key::kBonesAre) != BonesAre::Steel) return;
     double length = 0;
     int count = 0;
-    for (const Channel& c : channels)
-      if (!isCarried(pattern_, c)) length += c.count * (c.length() + kCasingEnds), count += c.count;
+    for (const BoneLine& b : bones)
+      if (!b.inAllowance) length += b.count * (b.channelLength + kCasingEnds), count += b.count;
     if (count > 0)
       all_.push_back({"casing", "Boning casing", 1, length,
                       msg("for {} bones that no seam allowance carries, each {} longer than its channel", count,
@@ -145,9 +145,8 @@ CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules) 
     if (std::ranges::find(list.cloths, cloth, &ClothLine::cloth) == list.cloths.end())
       list.cloths.push_back({cloth, rules.length(key::kClothWidth)});
   }
-  const std::vector<Channel> channels = channelsOf(pattern, block, rules);
-  list.bones = bonesOf(pattern, channels, rules);
-  list.notions = NotionList(pattern, block, rules).make(channels);
+  list.bones = bonesOf(pattern, channelsOf(pattern, block, rules), rules);
+  list.notions = NotionList(pattern, block, rules).make(list.bones);
   return list;
 }
 

@@ -158,8 +158,9 @@ TEST_CASE("the length of a lace, against a value worked by hand") {
   EyeletRow row;
   row.places.assign(12, {});
   row.length = inches(12);
+  row.aside = inches(0.5);
   CHECK(laceLength(row, rules) == Approx(5520.2 + inches(78.75)).margin(0.5));
-  row.loops = true;  // on the edge: 24 x sqrt(8^2 + 1) in = 193.5 in
+  row.loops = true, row.aside = 0;  // on the edge: 24 x sqrt(8^2 + 1) in = 193.5 in
   CHECK(laceLength(row, rules) == Approx(24 * std::sqrt(65.0) * kMmPerInch + inches(78.75)).margin(0.01));
   row.places.resize(1);
   CHECK_THROWS_AS(laceLength(row, rules), std::invalid_argument);
@@ -208,4 +209,21 @@ TEST_CASE("a bone is carried in an allowance that reaches under all of its chann
   };
   CHECK(carried("1/2 in"));
   CHECK_FALSE(carried("1/4 in"));
+}
+
+TEST_CASE("no eyelet is set through a bone, be it wide or beside a zip") {
+  for (const char* opening : {"lacing", "v-lacing", "zip-laced"})
+    for (const char* wide : {"1/4 in", "1/2 in"}) {
+      INFO(opening << ' ' << wide);
+      const Design d = designOf(orderWith({{"opening.kind", opening}, {"bones.width", wide}}));
+      const auto rows = eyeletsOf(d.pattern, d.block, d.rules);
+      REQUIRE(rows.size() == 1);
+      size_t beside = 0;
+      for (const Channel& c : channelsOf(d.pattern, d.block, d.rules)) {
+        if (c.piece != rows[0].piece || c.id.find("opening") == std::string::npos) continue;
+        ++beside;
+        for (const Vec2 eyelet : rows[0].places) CHECK(distanceToPolyline(eyelet, c.middle) > c.width / 2 + 3);
+      }
+      CHECK(beside == 2);
+    }
 }

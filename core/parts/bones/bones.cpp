@@ -8,15 +8,15 @@
 #include <stdexcept>
 
 #include "geometry/tolerances.h"
+#include "parts/bones/eyelets.h"
 #include "pattern/outline_parts.h"
 #include "units/length.h"
 
 namespace armure {
 namespace {
 
-constexpr double kPointsApart = 2;         // mm between the points of a channel
-constexpr double kRoom = kMmPerInch / 16;  // a channel is so much wider than its bone
-constexpr double kBesideZip = kMmPerInch / 4;
+constexpr double kPointsApart = 2;                 // mm between the points of a channel
+constexpr double kRoom = kMmPerInch / 16;          // a channel is so much wider than its bone
 constexpr double kBesideEyelets = kMmPerInch / 4;  // from the middle of the eyelets to the channel beyond
 constexpr double kShortestChannel = 30;            // mm: what is shorter needs no bone
 
@@ -42,7 +42,7 @@ Polyline withoutIdlePoints(const Polyline& points, double off) {
 class Ground {
  public:
   Ground(const Piece& piece, const Rules& rules)
-      : piece_(piece), outline_(piece.outline(kFlatness)), width_(rules.length(key::kBonesWidth) + kRoom) {
+      : piece_(piece), outline_(piece.outline(kFlatness)), width_(channelWidth(rules)) {
     lowest_ = piece.level(hasSkirt(rules) ? level::kHighHip : level::kHip);
     for (const Dart& d : piece.darts) {
       darts_.push_back(d.legs[0].path.flattened(kFlatness));
@@ -135,9 +135,9 @@ class Boner {
   void add(std::string id, size_t piece, std::string seam, Polyline middle, int count) {
     if (middle.empty()) return;
     const bool straight = strayOf(middle) <= rules_.length(key::kBonesStraight);
-    const std::string_view kind = rules_.option(key::kBonesAre) == BonesAre::Plastic ? "plastic"
-                                  : straight                                         ? "flat"
-                                                                                     : "spiral";
+    const std::string_view kind = std::ranges::find_if(kBoneKinds, [&](const BoneKind& k) {
+                                    return k.of == rules_.option(key::kBonesAre) && (straight || k.bendsAside);
+                                  })->id;
     channels_.push_back(
         {std::move(id), piece, std::move(seam), std::move(middle), grounds_[piece].width(), kind, count});
   }
@@ -157,7 +157,6 @@ class Boner {
   void atCentre(size_t i) {
     const Piece& p = pattern_.pieces[i];
     const Opening& opening = p.half == Half::Front ? block_.front.opening : block_.back.opening;
-    const bool zip = opening.kind == OpeningKind::Zip || opening.kind == OpeningKind::ZipLaced;
     for (const Edge& e : p.edges) {
       if (e.role != EdgeRole::Opening && e.role != EdgeRole::Centre) continue;
       const bool down = e.path.end().y > e.path.start().y;
@@ -166,9 +165,11 @@ class Boner {
         add(e.id, i, grounds_[i].beside(path, down, 0), 1);
         continue;
       }
-      add(e.id, i, grounds_[i].beside(path, down, zip ? kBesideZip : 0), 2);
-      if (opening.isLaced())
-        add(e.id + "-2", i, grounds_[i].beside(path, down, rules_.length(key::kEyeletsEdge) + kBesideEyelets), 2);
+      add(e.id, i, grounds_[i].beside(path, down, firstChannelFromEdge(opening.kind)), 2);
+      if (isLaced(opening.kind)) {
+        const double beyond = eyeletsFromEdge(opening.kind, rules_) + kBesideEyelets;
+        add(e.id + "-2", i, grounds_[i].beside(path, down, beyond), 2);
+      }
     }
   }
 
@@ -246,6 +247,8 @@ std::vector<Channel> channelsOf(const Pattern& pattern, const Block& block, cons
   if (rules.option(key::kBonesAre) == BonesAre::None) return {};
   return Boner(pattern, block, rules).lay();
 }
+
+double channelWidth(const Rules& rules) { return rules.length(key::kBonesWidth) + kRoom; }
 
 double strayOf(const Polyline& line) {
   double most = 0;

@@ -6,7 +6,7 @@
 //
 //   seam      on the piece of side a, touching the seam
 //   centre    on a centre seam, one for both halves
-//   opening   touching the edge; in a laced one a second beyond the eyelets; beside a zip, clear of its tape
+//   opening   touching the edge, or clear of the tape of a zip; in a laced one a second beyond the eyelets
 //   panel     along the grain, evenly, so that no two are further apart at the waist than bones.apart
 //
 // They end at the hip, and where the panels run on as a skirt at the high hip.
@@ -39,6 +39,9 @@ struct Channel {
 // All channels of a finished pattern: of its shell, seam by seam, then piece by piece. None where the garment has no
 // bones.
 std::vector<Channel> channelsOf(const Pattern& pattern, const Block& block, const Rules& rules);
+
+// Between the lines of stitches of a channel, mm.
+double channelWidth(const Rules& rules);
 
 // How far a line strays from the straight line between its ends, mm.
 double strayOf(const Polyline& line);

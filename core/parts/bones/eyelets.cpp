@@ -4,7 +4,7 @@
 #include <cmath>
 #include <stdexcept>
 
-#include "parts/bones/rules.h"
+#include "parts/bones/bones.h"
 
 namespace armure {
 namespace {
@@ -12,19 +12,6 @@ namespace {
 constexpr double kEyeletsFromEnds = inches(0.5);  // the first and the last stand so far from the ends of the edge
 constexpr double kBesideWaist = inches(2);        // so far up and down they stand closer
 constexpr double kCountedEvery = 0.5;             // mm
-
-bool isLaced(OpeningKind kind) {
-  switch (kind) {
-    case OpeningKind::Lacing:
-    case OpeningKind::VLacing:
-    case OpeningKind::Loops:
-    case OpeningKind::VLoops:
-    case OpeningKind::ZipLaced:
-      return true;
-    default:
-      return false;
-  }
-}
 
 bool isLooped(OpeningKind kind) { return kind == OpeningKind::Loops || kind == OpeningKind::VLoops; }
 
@@ -75,6 +62,20 @@ std::vector<double> placesAlong(double length, std::optional<double> waist, cons
 
 }  // namespace
 
+bool isLaced(OpeningKind kind) { return kLacedBehind.holdsFor(static_cast<int>(kind)); }
+
+double firstChannelFromEdge(OpeningKind kind) {
+  const bool zip = kind == OpeningKind::Zip || kind == OpeningKind::ZipLaced;
+  return zip ? inches(0.25) : 0;  // clear of its tape
+}
+
+double eyeletsFromEdge(OpeningKind kind, const Rules& rules) {
+  constexpr double kClear = inches(3.0 / 16);  // from the channel to the middle of an eyelet
+  const double chosen = rules.length(key::kEyeletsEdge);
+  if (rules.option(key::kBonesAre) == BonesAre::None) return chosen;
+  return std::max(chosen, firstChannelFromEdge(kind) + channelWidth(rules) + kClear);
+}
+
 std::vector<EyeletRow> eyeletsOf(const Pattern& pattern, const Block& block, const Rules& rules) {
   std::vector<EyeletRow> rows;
   for (size_t i = 0; i < pattern.shellPieces(); ++i) {
@@ -83,14 +84,14 @@ std::vector<EyeletRow> eyeletsOf(const Pattern& pattern, const Block& block, con
     if (p.part != Part::Panel || !isLaced(kind)) continue;
     const auto laced = lacedEdge(p);
     if (!laced) continue;
-    EyeletRow row{i, laced->first, isLooped(kind), {}, laced->path.length()};
+    EyeletRow row{i, laced->first, isLooped(kind), {}, laced->path.length(), 0};
+    if (!row.loops) row.aside = eyeletsFromEdge(kind, rules);
     std::optional<double> waist;
     if (const auto line = p.level(level::kWaist))
       if (const auto met = laced->path.crossings(line->a, line->b - line->a); !met.empty()) waist = met.front();
-    const double aside = row.loops ? 0 : rules.length(key::kEyeletsEdge);
     for (const double s : placesAlong(row.length, waist, rules)) {
       const Vec2 t = laced->path.tangentAt(s), in = laced->clothOnRight ? Vec2{-t.y, t.x} : Vec2{t.y, -t.x};
-      row.places.push_back(laced->path.pointAt(s) + aside * in);
+      row.places.push_back(laced->path.pointAt(s) + row.aside * in);
     }
     rows.push_back(std::move(row));
   }
@@ -101,7 +102,7 @@ double laceLength(const EyeletRow& row, const Rules& rules) {
   if (row.places.size() < 2) throw std::invalid_argument("a lace needs two rows of holes at least");
   const auto rows = static_cast<double>(row.places.size());
   const double apart = (row.length - 2 * std::min(kEyeletsFromEnds, row.length / 4)) / (rows - 1);
-  const double across = rules.length(key::kLaceOpened) + (row.loops ? 0 : 2 * rules.length(key::kEyeletsEdge));
+  const double across = rules.length(key::kLaceOpened) + 2 * row.aside;
   return 2 * rows * std::hypot(across, apart) + rules.length(key::kLaceEnds);
 }
 

@@ -24,7 +24,16 @@ struct EyeletRow {
   bool loops = false;        // of cloth, on the edge, instead of eyelets
   std::vector<Vec2> places;  // from the upper end down, on the axes of the piece
   double length = 0;         // of the laced edge, mm
+  double aside = 0;          // from the edge, mm; loops stand on it
 };
+
+// Whether an opening is laced, by itself or over a zip.
+bool isLaced(OpeningKind kind);
+
+// From the edge of an opening of this kind to the channel of the bone beside it, and, where it is laced with eyelets,
+// to their middles: clear of that channel; mm.
+double firstChannelFromEdge(OpeningKind kind);
+double eyeletsFromEdge(OpeningKind kind, const Rules& rules);
 
 // One for each laced opening: behind, in front, or none.
 std::vector<EyeletRow> eyeletsOf(const Pattern& pattern, const Block& block, const Rules& rules);

@@ -12,21 +12,22 @@
 
 namespace armure {
 
+enum class BonesAre { None, Steel, Plastic };
 // A kind of bone as it is bought. Every bone bends through its thickness; `bendsAside` says whether it follows a curved
 // channel too. It is bought in lengths that are multiples of `stockStep`, or cut from the metre where that is 0.
 struct BoneKind {
   std::string_view id, name;
+  BonesAre of = BonesAre::None;
   bool bendsAside = false;
   double stockStep = 0;  // mm
-  std::string_view note;
 };
+// Of each material what does not bend aside comes first: it is stiffer, and taken wherever a channel is straight.
 inline constexpr std::array kBoneKinds{
-    BoneKind{"flat", "flat steel", false, inches(0.5), "beside an opening, and wherever a channel is straight"},
-    BoneKind{"spiral", "spiral steel", true, inches(0.5), "where the channel curves"},
-    BoneKind{"plastic", "sewable plastic", true, 0, "cut from the metre; sewn through, it needs no casing"},
+    BoneKind{"flat", "flat steel", BonesAre::Steel, false, inches(0.5)},
+    BoneKind{"spiral", "spiral steel", BonesAre::Steel, true, inches(0.5)},
+    BoneKind{"plastic", "sewable plastic", BonesAre::Plastic, true, 0},
 };
 
-enum class BonesAre { None, Steel, Plastic };
 inline constexpr std::array kBonings{
     row::of(BonesAre::Steel, "steel", "steel", "flat where a channel is straight, spiral where it curves"),
     row::of(BonesAre::Plastic, "plastic", "plastic", "sewable, 1/2 in wide as a rule; for light garments"),
@@ -54,6 +55,8 @@ inline constexpr Condition kLacedInFront = row::when(
     {OpeningKind::Lacing, OpeningKind::VLacing, OpeningKind::Loops, OpeningKind::VLoops, OpeningKind::ZipLaced});
 inline constexpr Condition kIsBoned = row::when(key::kBonesAre, {BonesAre::Steel, BonesAre::Plastic});
 
+constexpr RuleInfo whereLaced(RuleInfo rule) { return row::onlyWhen({kLacedBehind, kLacedInFront}, rule); }
+
 inline constexpr std::array kBoneRules{
     row::option(key::kBonesAre, "Prepare", "Bones", "Bones", kBonings,
                 "on every panel seam, beside every opening, and between where a panel is wide"),
@@ -66,20 +69,16 @@ inline constexpr std::array kBoneRules{
     row::onlyWhen({row::when(key::kBonesAre, {BonesAre::Steel})},
                   row::seldom(row::length(key::kBonesStraight, "Prepare", "Bones", "Straight enough for flat steel",
                                           0.125, 0, 0.5, "how far the channel may stray from straight: 1/8 in"))),
-    row::onlyWhen({kLacedBehind, kLacedInFront},
-                  row::length(key::kEyeletsApart, "Prepare", "Eyelets and loops", "Apart", 1, 0.5, 2, "3/4 to 1 in")),
-    row::onlyWhen({kLacedBehind, kLacedInFront},
-                  row::length(key::kEyeletsWaist, "Prepare", "Eyelets and loops", "Apart, beside the waist", 0.75, 0.5,
-                              2, "closer at the waist, where it pulls most: 3/4 in")),
-    row::onlyWhen({kLacedBehind, kLacedInFront},
-                  row::length(key::kEyeletsEdge, "Prepare", "Eyelets and loops", "From the edge", 0.5, 0.25, 1.5,
-                              "1/2 in, between two bones; loops stand on the edge")),
-    row::onlyWhen({kLacedBehind, kLacedInFront},
-                  row::length(key::kLaceOpened, "Prepare", "Eyelets and loops", "Lace opens to, for getting in", 8, 1,
-                              20, "how far both edges part without unlacing: 8 in")),
-    row::onlyWhen({kLacedBehind, kLacedInFront},
-                  row::seldom(row::length(key::kLaceEnds, "Prepare", "Eyelets and loops", "Lace, for bow and loops",
-                                          78.75, 20, 160, "2 m"))),
+    whereLaced(row::length(key::kEyeletsApart, "Prepare", "Eyelets and loops", "Apart", 1, 0.5, 2, "3/4 to 1 in")),
+    whereLaced(row::length(key::kEyeletsWaist, "Prepare", "Eyelets and loops", "Apart, beside the waist", 0.75, 0.5, 2,
+                           "closer at the waist, where it pulls most: 3/4 in")),
+    whereLaced(
+        row::length(key::kEyeletsEdge, "Prepare", "Eyelets and loops", "From the edge", 0.5, 0.25, 1.5,
+                    "1/2 in, between two bones; further in beside a wide bone or a zip; loops stand on the edge")),
+    whereLaced(row::length(key::kLaceOpened, "Prepare", "Eyelets and loops", "Lace opens to, for getting in", 8, 1, 20,
+                           "how far both edges part without unlacing: 8 in")),
+    whereLaced(row::seldom(
+        row::length(key::kLaceEnds, "Prepare", "Eyelets and loops", "Lace, for bow and loops", 78.75, 20, 160, "2 m"))),
 };
 
 }  // namespace armure

@@ -248,9 +248,7 @@ class Gatherer {
     // Through the lowered joints, then smooth again.
     std::vector<Vec2> points{lowered(cubics.front().p0)};
     for (const Cubic& c : cubics) points.push_back(lowered(c.p3));
-    std::vector<Cubic> out;
-    for (size_t i = 0; i + 1 < points.size(); ++i) out.push_back(Cubic::line(points[i], points[i + 1]));
-    const Path polyline(std::move(out));
+    const Path polyline = Path::polyline(points);
     std::vector<double> at{0};
     for (const Cubic& c : polyline.cubics()) at.push_back(at.back() + c.length());
     return smoothThrough(polyline, at, path.startTangent(), path.endTangent());

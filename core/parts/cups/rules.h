@@ -161,6 +161,11 @@ inline constexpr Condition kIsCut =
 inline constexpr std::string_view kSideBustDart = "side bust dart";
 inline constexpr Condition kHasBridge = row::when(key::kCupCentre, {CupCentre::Bridge});
 
+// A part of the dial about the bust point, where the bust is in the seam.
+constexpr RuleInfo onDial(RuleInfo rule) {
+  return row::onlyWhen({row::when(key::kCupKind, {CupKind::Princess})}, row::partOf(kSideBustDart, rule));
+}
+
 inline constexpr std::array kCupRules{
     row::option(key::kCupKind, "Cups", "Cup", "The bust is housed", kCups,
                 "in the princess seam, or in pieces of its own"),
@@ -276,30 +281,17 @@ inline constexpr std::array kCupRules{
                 "what the cup is held against and tried on: nothing is drafted from it"),
     row::onlyWhen({kFrontIsSeamed}, row::option(key::kCupInside, "Cups", "Inside the cup", "Inside the cup", kPads,
                                                 "traced from underbust to top edge")),
-    row::andWhen(
-        kFrontTakesIn,
-        row::onlyWhen(
-            {row::when(key::kCupKind, {CupKind::Princess})},
-            row::partOf(kSideBustDart,
-                        row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
-                                   "a part of the side bust dart, from 0 to 1; the rest goes below the bust")))),
-    row::onlyWhen(
-        {row::when(key::kCupKind, {CupKind::Princess})},
-        row::partOf(kSideBustDart, row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
-                                              "not sewn: the front side is eased onto the back by as much"))),
-    row::andWhen(
-        row::when(key::kOpeningFront, {OpeningKind::Seam}),
-        row::onlyWhen(
-            {row::when(key::kCupKind, {CupKind::Princess})},
-            row::partOf(kSideBustDart, row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
-                                                  "a dart from a centre front that is sewn closed")))),
-    row::andWhen(
-        kFrontTakesIn,
-        row::onlyWhen(
-            {row::when(key::kCupKind, {CupKind::Princess})},
-            row::partOf(kSideBustDart,
-                        row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
-                                   "the side front is cut with its upper part upright instead of its lower")))),
+    row::andWhen(kFrontTakesIn,
+                 onDial(row::share(key::kDialSide, "Cups", "Dart dial", "Left as a dart at the side", 0,
+                                   "a part of the side bust dart, from 0 to 1; the rest goes below the bust"))),
+    onDial(row::share(key::kDialEase, "Cups", "Dart dial", "Left as ease at the side", 0,
+                      "not sewn: the front side is eased onto the back by as much")),
+    row::andWhen(row::when(key::kOpeningFront, {OpeningKind::Seam}),
+                 onDial(row::share(key::kDialCentre, "Cups", "Dart dial", "Moved to the centre front", 0,
+                                   "a dart from a centre front that is sewn closed"))),
+    row::andWhen(kFrontTakesIn,
+                 onDial(row::share(key::kDialTop, "Cups", "Dart dial", "Laid above the bust", 0,
+                                   "the side front is cut with its upper part upright instead of its lower"))),
     row::seldom(
         row::partOf(kSideBustDart,
                     row::share(key::kDialFoot, "Cups", "Dart dial", "Off the foot of the side", 0,
