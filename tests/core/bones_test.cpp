@@ -225,5 +225,11 @@ TEST_CASE("no eyelet is set through a bone, be it wide or beside a zip") {
         for (const Vec2 eyelet : rows[0].places) CHECK(distanceToPolyline(eyelet, c.middle) > c.width / 2 + 3);
       }
       CHECK(beside == 2);
+      // Nor does a bone lie over another.
+      const auto channels = channelsOf(d.pattern, d.block, d.rules);
+      for (const Channel& a : channels)
+        for (const Channel& b : channels)
+          if (&a != &b && a.piece == b.piece && a.piece == rows[0].piece && a.seam.empty() && b.seam.empty())
+            CHECK(distanceToPolyline(lerp(a.middle.front(), a.middle.back(), 0.5), b.middle) > a.width);
     }
 }

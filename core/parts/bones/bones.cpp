@@ -145,6 +145,16 @@ class Boner {
     add(fmt::format("bone-{}-{}", pattern_.pieces[piece].id, name), piece, "", std::move(middle), count);
   }
 
+  OpeningKind openingOn(const Piece& p) const {
+    return p.half == Half::Front ? block_.front.opening.kind : block_.back.opening.kind;
+  }
+  double beyondEyelets(OpeningKind kind) const { return eyeletsFromEdge(kind, rules_) + kBesideEyelets; }
+  // How far in from an end of a level the last bone beside it lies.
+  double boned(const Piece& p, const Anchor& end) const {
+    const bool laced = p.edge(end.edge).role == EdgeRole::Opening && isLaced(openingOn(p));
+    return laced ? beyondEyelets(openingOn(p)) + channelWidth(rules_) / 2 : 0;
+  }
+
   void besideSeam(const Seam& s) {
     if (s.kind != SeamKind::Plain || !isPanel(s.a.piece) || !isPanel(s.b.piece)) return;
     const Path path = pattern_.sidePath(s.a);
@@ -156,7 +166,7 @@ class Boner {
   // Beside the edges of an opening, and on a centre seam. The centre of a back runs down, that of a front up.
   void atCentre(size_t i) {
     const Piece& p = pattern_.pieces[i];
-    const Opening& opening = p.half == Half::Front ? block_.front.opening : block_.back.opening;
+    const OpeningKind kind = openingOn(p);
     for (const Edge& e : p.edges) {
       if (e.role != EdgeRole::Opening && e.role != EdgeRole::Centre) continue;
       const bool down = e.path.end().y > e.path.start().y;
@@ -165,11 +175,8 @@ class Boner {
         add(e.id, i, grounds_[i].beside(path, down, 0), 1);
         continue;
       }
-      add(e.id, i, grounds_[i].beside(path, down, firstChannelFromEdge(opening.kind)), 2);
-      if (isLaced(opening.kind)) {
-        const double beyond = eyeletsFromEdge(opening.kind, rules_) + kBesideEyelets;
-        add(e.id + "-2", i, grounds_[i].beside(path, down, beyond), 2);
-      }
+      add(e.id, i, grounds_[i].beside(path, down, firstChannelFromEdge(kind)), 2);
+      if (isLaced(kind)) add(e.id + "-2", i, grounds_[i].beside(path, down, beyondEyelets(kind)), 2);
     }
   }
 
@@ -192,7 +199,7 @@ class Boner {
     if (!mark) return;
     const LevelLine line = p.line(*mark);
     const bool foldAtA = !p.onFold.empty() && mark->a.edge == p.onFold, foldAtB = !p.onFold.empty() && !foldAtA;
-    std::vector<double> stops{foldAtA ? -line.width() : 0};
+    std::vector<double> stops{foldAtA ? -line.width() : boned(p, mark->a)};
     for (const Dart& d : p.darts)
       if (const auto c = Piece::crossing(d, line))
         for (const double at : c->along) {
@@ -200,7 +207,7 @@ class Boner {
           if (foldAtA) stops.push_back(-at);
           if (foldAtB) stops.push_back(2 * line.width() - at);
         }
-    stops.push_back(foldAtB ? 2 * line.width() : line.width());
+    stops.push_back(foldAtB ? 2 * line.width() : line.width() - boned(p, mark->b));
     std::sort(stops.begin(), stops.end());
     const Vec2 along = unit(line.b - line.a);
     int number = 0;
