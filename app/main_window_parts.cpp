@@ -7,6 +7,7 @@
 
 #include "app/balance_panel.h"
 #include "app/cup_depth_panel.h"
+#include "app/cut_panel.h"
 #include "app/main_window.h"
 #include "app/rules_tray.h"
 #include "app/style_shelf.h"
@@ -95,7 +96,12 @@ void MainWindow::makeTrays() {
     if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
     if (stage == Stage::Lines) connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
-    if (stage == Stage::Prepare) tray->column()->addWidget(makePrepareTools());
+    if (stage == Stage::Prepare) {
+      auto* cut = new CutPanel(session_);
+      connect(cut, &CutPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
+      tray->column()->addWidget(cut);
+      tray->column()->addWidget(makePrepareTools());
+    }
     tray->column()->addStretch(1);
     trays_->addWidget(scrolled(tray, "tray"));
     rulesTrays_.push_back(tray);

@@ -22,7 +22,7 @@ struct StageInfo {
   TableMode mode;  // how the table lies at first
   Strip strip = Strip::None;
   bool guides = false;  // of the panel lines, to be dragged
-  bool lines = false;   // handles of this stage's lines, on the taped pieces
+  bool lines = false;   // handles of this stage's lines, on the pieces
   bool moves = false;   // what balancing moved, as arrows
   bool paper = false;   // the sheets the pieces go on
 };
@@ -34,7 +34,7 @@ inline constexpr std::array<StageInfo, kStages> kStageTable{{
     {.name = "Cups", .mode = TableMode::Taped, .lines = true},
     {.name = "Lines", .mode = TableMode::Taped, .lines = true},
     {.name = "Balance", .mode = TableMode::Apart, .strip = Strip::Walker, .moves = true},
-    {.name = "Prepare", .mode = TableMode::Apart, .paper = true},
+    {.name = "Prepare", .mode = TableMode::Apart, .lines = true, .paper = true},
 }};
 
 constexpr const StageInfo& infoOf(Stage stage) { return kStageTable[static_cast<size_t>(stage)]; }

@@ -99,7 +99,9 @@ class PieceScene {
     add(i % 2 == 0 ? Ink::PieceFill : Ink::PieceFillDeep, fill, {.piece = p.id});
     scene_.bounds = scene_.bounds.united(fill.boundingRect());
     const bool cut = cutLine && (!options_.balanced || design_.balanced);  // a proposal has no outline to cut yet
-    for (const DrawnLine& l : drawnLines(p, cut ? design_.cutOutlines[i] : Polyline{})) addLine(i, p, l, m);
+    for (const DrawnLine& l :
+         drawnLines(p, cut ? design_.cutOutlines[i] : Polyline{}, design_.rules.option(key::kNotchKind)))
+      addLine(i, p, l, m);
     if (boning_)
       for (const DrawnLine& l : drawnBoning(*boning_, i)) addLine(i, p, l, m);
     if (options_.balanced) addBefore(i, m);
@@ -129,7 +131,7 @@ class PieceScene {
         if (options_.combs) add(Ink::Comb, combPath(l.path, m));
         return;
       case LineRole::Channel:
-        return add(Ink::Construction, toQt(l.path, m));
+        return add(Ink::Construction, toQt(l.path, m), {.working = l.id, .piece = p.id});
       case LineRole::Eyelet:
       case LineRole::Point:
       case LineRole::Notch:

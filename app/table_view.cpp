@@ -190,7 +190,7 @@ void TableView::moveGuide(const GuideHandle& guide, double mm) {
   const double grid = unit == Unit::Inch ? kMmPerInch / 16 : 1;
   const std::string key = guide.key;  // the scene, and the guide in it, is made anew
   if (guide.sharePerMm > 0) {
-    constexpr double kStep = 0.05;
+    const double kStep = parsePrepareKey(key) ? 0.01 : 0.05;  // a bone is placed finer than the dial is turned
     const double share = std::clamp(std::round(mm * guide.sharePerMm / kStep) * kStep, 0.0, 1.0);
     const auto refusal = session_.tryChoice(key, QString::number(share, 'f', 2).toStdString());
     if (refusal) emit refused(QString::fromStdString(refusal->text()));

@@ -5,6 +5,7 @@
 #include "balance/walk.h"
 #include "measure/measure_table.h"
 #include "measure/predict.h"
+#include "parts/bones/bones.h"
 #include "prepare/marks.h"
 #include "render/words.h"
 
@@ -117,7 +118,7 @@ QString pieceText(const Order& order, const Design& d, const Piece& p, const The
                      escaped(formatLengthWithUnit(l.width(), order.units)));
   html += "</table>";
   QStringList lines;
-  for (const Message& line : labelLines(p)) lines << words(line);
+  for (const Message& line : labelLines(p, d.rules)) lines << words(line);
   return html + QString("<p style='color:%1; font-size:12px'>%2</p>").arg(theme.secondInk.name(), lines.join(", "));
 }
 
@@ -183,6 +184,8 @@ QString workingsText(const Order& order, const Design& design, const Selection& 
   for (const Seam& seam : design.pattern.seams)
     if (seam.id == s.seam) html += seamText(order, design, seam, theme);
   if (const Working* w = design.working(s.working)) html += workingText(*w, order.units, theme);
+  if (const auto bone = boneWorking(design.pattern, design.block, design.rules, s.working))
+    html += workingText(*bone, order.units, theme);
   if (!s.piece.empty() && s.seam.empty() && !s.row && s.working.empty()) {
     for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
       const Piece& p = design.pattern.pieces[i];

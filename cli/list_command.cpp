@@ -9,6 +9,7 @@
 #include "io/bounded_json.h"
 #include "io/order_file.h"
 #include "prepare/lists.h"
+#include "prepare/sewing.h"
 #include "recalc/recalc.h"
 #include "units/language.h"
 
@@ -17,14 +18,25 @@ namespace {
 
 double rounded(double mm) { return std::round(mm * 1e3) / 1e3; }
 
-Json listJson(const Pattern& pattern, const CutList& list) {
+Json sewingJson(const std::vector<SewingStep>& steps) {
+  Json all = Json::array();
+  for (const SewingStep& step : steps) {
+    Json seams = Json::array();
+    for (const SewnSeam& s : step.seams)
+      seams.push_back({{"seam", s.seam}, {"name", english(s.name)}, {"length", rounded(s.length)}});
+    all.push_back({{"work", workRow(step.work).id}, {"what", english(step.what)}, {"seams", std::move(seams)}});
+  }
+  return all;
+}
+
+Json listJson(const Pattern& pattern, const CutList& list, const std::vector<SewingStep>& steps) {
   Json pieces = Json::array(), bones = Json::array(), notions = Json::array(), cloths = Json::array();
   for (const CutPiece& c : list.pieces) {
     const Piece& p = pattern.pieces[c.piece];
-    pieces.push_back({{"piece", p.id},
-                      {"name", english(p.name)},
+    pieces.push_back({{"piece", c.id},
+                      {"name", english(c.name)},
                       {"number", p.number},
-                      {"layer", p.layer},
+                      {"layer", c.layer},
                       {"cloth", c.cloth},
                       {"copies", c.copies},
                       {"mirrored", c.mirrored},
@@ -47,11 +59,19 @@ Json listJson(const Pattern& pattern, const CutList& list) {
     notion["note"] = english(n.note);
     notions.push_back(std::move(notion));
   }
-  for (const ClothLine& c : list.cloths) cloths.push_back({{"cloth", c.cloth}, {"width", rounded(c.width)}});
+  for (const ClothLine& c : list.cloths)
+    cloths.push_back({{"cloth", c.cloth},
+                      {"name", c.as.name},
+                      {"width", rounded(c.width)},
+                      {"lies", c.as.folded ? "folded" : "open"},
+                      {"oneWay", c.as.oneWay},
+                      {"shrinks", c.as.shrinkage},
+                      {"note", c.as.note}});
   return {{"pieces", std::move(pieces)},
           {"bones", std::move(bones)},
           {"notions", std::move(notions)},
-          {"cloths", std::move(cloths)}};
+          {"cloths", std::move(cloths)},
+          {"sewing", sewingJson(steps)}};
 }
 
 std::string cutWords(const CutPiece& c) {
@@ -61,10 +81,11 @@ std::string cutWords(const CutPiece& c) {
 
 void printList(Printer& out, const Pattern& pattern, const CutList& list, LengthFormat units) {
   for (const ClothLine& cloth : list.cloths) {
-    out.print("{}, {} wide\n", cloth.cloth, formatLengthWithUnit(cloth.width, units));
+    out.print("{} ({}), {} wide, {}{}\n", cloth.as.name, cloth.cloth, formatLengthWithUnit(cloth.width, units),
+              cloth.as.folded ? "folded" : "open", cloth.as.oneWay ? ", one way" : "");
     for (const CutPiece& c : list.pieces)
       if (const Piece& p = pattern.pieces[c.piece]; c.cloth == cloth.cloth)
-        out.print("  {:>2} of {:<3} {:<34} {}\n", p.number, p.of, say(p.name, units), cutWords(c));
+        out.print("  {:>2} of {:<3} {:<34} {}\n", p.number, p.of, say(c.name, units), cutWords(c));
   }
   if (!list.bones.empty()) out.print("\nbones\n");
   for (const BoneLine& b : list.bones)
@@ -88,7 +109,8 @@ int listAll(Printer& out, const std::string& path, bool asJson) {
   if (!design.ok()) return complain(inFile(path, design.problem()));
   const CutList list = cutList(design->pattern, design->block, design->rules);
   if (asJson)
-    out.print("{}\n", listJson(design->pattern, list).dump(1, ' ', false, Json::error_handler_t::replace));
+    out.print("{}\n", listJson(design->pattern, list, sewingOrder(design->pattern, design->block, design->rules))
+                          .dump(1, ' ', false, Json::error_handler_t::replace));
   else
     printList(out, design->pattern, list, file->order.units);
   return kDone;

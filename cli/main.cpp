@@ -38,6 +38,16 @@ int complain(const armure::Problem& problem) {
   return armure::cli::kBadInput;
 }
 
+// Fonts are there where one of the files needs them.
+int exportWith(char** argv, armure::cli::Printer& out, const armure::cli::ExportArguments& arguments) {
+  std::unique_ptr<NoDisplay> display;
+  for (const armure::Exporter& e : armure::exporterTable())
+    if (const auto file = arguments.files.find(e.id);
+        e.needsFonts && file != arguments.files.end() && !file->second.empty() && !display)
+      display = std::make_unique<NoDisplay>(argv);
+  return armure::cli::exportFiles(out, arguments);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -80,6 +90,16 @@ int main(int argc, char** argv) {
   exporting->add_option("--paper", exported.paper, papersInWords() + "; the order's own (paper.size) where not given");
   exporting->add_flag("--force", exported.force, kForce);
 
+  ExportArguments sheets;
+  std::string sheetPdf, sheetHtml;
+  bool byHand = false;
+  auto* sheet = app.add_subcommand("sheet", "the job sheet, or the block to draw by hand");
+  sheet->add_option("order", sheets.order, "order file")->required();
+  sheet->add_option("--pdf", sheetPdf, "as PDF");
+  sheet->add_option("--html", sheetHtml, "as HTML");
+  sheet->add_flag("--by-hand", byHand, "the block to draw by hand, with every number of it");
+  sheet->add_flag("--force", sheets.force, kForce);
+
   SetArguments changed;
   auto* setting = app.add_subcommand("set", "another order with some choices or measures changed");
   setting->add_option("order", changed.order, "order file")->required();
@@ -114,12 +134,11 @@ int main(int argc, char** argv) {
     if (*create) code = newOrder(out, made);
     if (*checked) code = check(out, order, json);
     if (*tried) code = tryOnBody(out, order, laced, json);
-    if (*exporting) {
-      std::unique_ptr<NoDisplay> display;
-      for (const armure::Exporter& e : armure::exporterTable())
-        if (e.needsFonts && !exported.files[std::string(e.id)].empty() && !display)
-          display = std::make_unique<NoDisplay>(argv);
-      code = exportFiles(out, exported);
+    if (*exporting) code = exportWith(argv, out, exported);
+    if (*sheet) {
+      sheets.files[byHand ? "by-hand" : "sheet"] = sheetPdf;
+      sheets.files[byHand ? "by-hand-html" : "sheet-html"] = sheetHtml;
+      code = exportWith(argv, out, sheets);
     }
     if (*setting) code = set(out, changed);
     if (*listed) code = listAll(out, order, json);

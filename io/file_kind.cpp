@@ -36,6 +36,8 @@ std::string_view kindName(FileKind kind) {
       return "an SVG";
     case FileKind::Pdf:
       return "a PDF";
+    case FileKind::Html:
+      return "an HTML page";
     case FileKind::Measures:
       return "a list of measures";
     case FileKind::Nothing:
@@ -56,6 +58,7 @@ FileKind kindOfFile(const std::filesystem::path& path) {
   if (text.starts_with("%PDF")) return FileKind::Pdf;
   if (has("\"armure-order\"")) return FileKind::Order;
   if (has("\"armure-pieces\"")) return FileKind::Pieces;
+  if (has("<!DOCTYPE html") || has("<html")) return FileKind::Html;
   if (has("<svg")) return FileKind::Svg;
   return looksLikeMeasures(text) ? FileKind::Measures : FileKind::Other;
 }

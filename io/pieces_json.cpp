@@ -6,8 +6,10 @@
 #include <utility>
 
 #include "geometry/tolerances.h"
+#include "layers/recipe.h"
 #include "prepare/cut_outlines.h"
 #include "prepare/drawing.h"
+#include "prepare/lists.h"
 #include "prepare/marks.h"
 
 namespace armure {
@@ -83,7 +85,8 @@ void addBoning(Json& marks, const Boning& boning, size_t piece) {
                          {"points", Json::array({point(row.places[k])})}});
 }
 
-Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<const Attachment*>& sewnOn) {
+Json pieceJson(const Piece& p, const std::string& cloth, const Polyline& cutOutline,
+               const std::vector<const Attachment*>& sewnOn) {
   Json edges = Json::array(), levels = Json::array(), notches = Json::array();
   for (const Edge& e : p.edges) {
     edges.push_back(edgeJson(e));
@@ -111,7 +114,7 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<con
                 {"levels", std::move(levels)},
                 {"notches", std::move(notches)},
                 {"cutOutline", points(cutOutline)}};
-  if (!p.cloth.empty()) piece["cloth"] = p.cloth;
+  piece["cloth"] = cloth;
   if (!p.source.empty()) piece["source"] = p.source;
   Json marks = Json::array();
   for (const NotchStroke& s : strokesToCut(p, cutOutline))
@@ -125,6 +128,17 @@ Json pieceJson(const Piece& p, const Polyline& cutOutline, const std::vector<con
   piece["marks"] = std::move(marks);
   for (const Dart& d : p.darts) piece["darts"].push_back(dartJson(p, d));
   return piece;
+}
+
+// The outlines of all pieces: those of the design, and for what is cut again, behind them, its own.
+std::vector<Polyline> outlinesOf(const Design& design, const Pattern& all) {
+  std::vector<Polyline> outlines = design.cutOutlines;
+  if (all.pieces.size() == outlines.size()) return outlines;
+  Pattern further;
+  further.pieces.assign(all.pieces.begin() + static_cast<std::ptrdiff_t>(outlines.size()), all.pieces.end());
+  for (Polyline& outline : cutOutlines(further, design.rules.option(key::kCornerKind)))
+    outlines.push_back(std::move(outline));
+  return outlines;
 }
 
 Json sideJson(const Pattern& pattern, const SeamSide& side) {
@@ -155,7 +169,8 @@ Json seamJson(const Pattern& pattern, const Seam& s) {
 }  // namespace
 
 std::string piecesJson(const Order& order, const Design& design) {
-  const Pattern& pattern = design.pattern;
+  const Pattern pattern = everyLayer(design.pattern, design.rules);
+  const std::vector<Polyline> outlines = outlinesOf(design, pattern);
   Json levels = Json::array(), pieces = Json::array(), seams = Json::array();
   for (const PatternLevel& l : pattern.levels) {
     if (!l.ring) continue;
@@ -181,7 +196,8 @@ std::string piecesJson(const Order& order, const Design& design) {
     std::vector<const Attachment*> sewnOn;
     for (const Attachment& a : pattern.attachments)
       if (a.piece == i) sewnOn.push_back(&a);
-    pieces.push_back(pieceJson(pattern.pieces[i], design.cutOutlines[i], sewnOn));
+    pieces.push_back(pieceJson(pattern.pieces[i], clothOf(pattern.pieces[i], pattern.pieces[i].layer, design.rules),
+                               outlines[i], sewnOn));
     addBoning(pieces.back()["marks"], boning, i);
   }
   for (const Seam& s : pattern.seams)

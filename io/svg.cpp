@@ -8,6 +8,7 @@
 #include <numbers>
 #include <vector>
 
+#include "io/document_html.h"
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "prepare/paper.h"
@@ -17,27 +18,6 @@ namespace armure {
 namespace {
 
 constexpr double kMargin = 15, kSquareSpace = 12, kWidest = 880;  // mm
-
-// As text of an XML document, which may hold no control characters (XML 1.0, section 2.2).
-std::string escaped(const std::string& text) {
-  std::string out;
-  for (char c : text) {
-    const auto byte = static_cast<unsigned char>(c);
-    if (byte < 0x20 || byte == 0x7F)
-      out += ' ';
-    else if (c == '&')
-      out += "&amp;";
-    else if (c == '<')
-      out += "&lt;";
-    else if (c == '>')
-      out += "&gt;";
-    else if (c == '"')
-      out += "&quot;";
-    else
-      out += c;
-  }
-  return out;
-}
 
 std::string num(double v) {
   std::string s = fmt::format("{:.4f}", v);
@@ -100,7 +80,7 @@ std::string textElement(const DrawnText& t, LengthFormat units) {
                                            : fmt::format(" transform=\"rotate({} {} {})\"", num(degrees(t.angleRad)),
                                                          num(t.at.x), num(t.at.y));
   return fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\" text-anchor=\"middle\"{}>{}</text>\n", num(t.at.x),
-                     num(t.at.y), num(t.height), turn, escaped(say(t.text, units)));
+                     num(t.at.y), num(t.height), turn, escapedXml(say(t.text, units)));
 }
 
 std::string testSquares(double y) {
@@ -122,19 +102,21 @@ std::string patternSvg(const Order& order, const Design& design) {
   const double width = std::max(layout.width, 2 * kTestSquareInchMm + 20) + 2 * kMargin,
                height = squaresY + kTestSquareInchMm + kMargin;
   const Boning boning = boningOf(design.pattern, design.block, design.rules);
+  const Labelling labelling{design.pattern, design.rules, boning, orderLines(order, design)};
   std::map<LineRole, std::string> lines;
   std::string labels;
   for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
     const Piece& piece = design.pattern.pieces[i];
     const Motion m = layout.motions[i].then(Motion::translation({kMargin, kMargin}));
-    for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i])) lines[l.role] += lineElement(piece, l, m);
+    for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i], design.rules.option(key::kNotchKind)))
+      lines[l.role] += lineElement(piece, l, m);
     for (const DrawnLine& l : drawnBoning(boning, i)) lines[l.role] += lineElement(piece, l, m);
-    for (const DrawnText& t : drawnTexts(design.pattern, i, m)) labels += textElement(t, order.units);
+    for (const DrawnText& t : drawnTexts(labelling, i, m)) labels += textElement(t, order.units);
   }
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0}mm\" "
       "height=\"{1}mm\" viewBox=\"0 0 {0} {1}\">\n<title>{2}</title>\n",
-      num(width), num(height), escaped(order.title));
+      num(width), num(height), escapedXml(order.title));
   for (const Group& g : kGroups) {
     std::string content;
     for (const LineRole role : g.roles) content += lines[role];

@@ -2,9 +2,14 @@
 
 #include <array>
 
+#include "io/document_html.h"
 #include "io/measurement_csv.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
+#include "layers/layer.h"
+#include "prepare/by_hand.h"
+#include "recalc/job_sheet.h"
+#include "render/document_pdf.h"
 #include "render/print_plan.h"
 
 namespace armure {
@@ -19,12 +24,33 @@ std::string measures(const Order& order, const Design*, std::string_view) {
   return writeMeasurements(order.measures, order.client, order.date);
 }
 
-constexpr std::array<Exporter, 4> kExporters{{
+GarmentSketch sketchIn(const Design& design) { return sketchOf(shellOf(design.pattern), design.block); }
+std::string sheetPdf(const Order& order, const Design* design, std::string_view) {
+  return documentPdf(jobSheet(order, *design), order.units, sketchIn(*design));
+}
+std::string sheetHtml(const Order& order, const Design* design, std::string_view) {
+  return documentHtml(jobSheet(order, *design), order.units, sketchSvg(sketchIn(*design)));
+}
+std::string byHandPdf(const Order& order, const Design* design, std::string_view) {
+  return documentPdf(byHandSheet(order, *design), handUnits(order.units), sketchIn(*design));
+}
+std::string byHandHtml(const Order& order, const Design* design, std::string_view) {
+  return documentHtml(byHandSheet(order, *design), handUnits(order.units), sketchSvg(sketchIn(*design)));
+}
+
+constexpr std::array<Exporter, 8> kExporters{{
     {"pdf", "Pattern as PDF", "PDF at true size", ".pdf", FileKind::Pdf, Readers::Anyone, true, true, pdf},
     {"svg", "Pattern as SVG", "SVG at true size", ".svg", FileKind::Svg, Readers::Anyone, true, false, svg},
     {"pieces", "Pieces as JSON", "armure-pieces JSON", ".json", FileKind::Pieces, Readers::Anyone, true, false, pieces},
     {"measurements", "Measures as CSV", "the measures as CSV", ".csv", FileKind::Measures, Readers::Owner, false, false,
      measures},
+    {"sheet", "Job sheet as PDF", "the job sheet as PDF", ".pdf", FileKind::Pdf, Readers::Owner, true, true, sheetPdf},
+    {"sheet-html", "Job sheet as HTML", "the job sheet as HTML", ".html", FileKind::Html, Readers::Owner, true, false,
+     sheetHtml},
+    {"by-hand", "Block to draw by hand, PDF", "the block to draw by hand, as PDF", ".pdf", FileKind::Pdf,
+     Readers::Anyone, true, true, byHandPdf},
+    {"by-hand-html", "Block to draw by hand, HTML", "the block to draw by hand, as HTML", ".html", FileKind::Html,
+     Readers::Anyone, true, false, byHandHtml},
 }};
 
 }  // namespace

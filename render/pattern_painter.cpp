@@ -113,9 +113,10 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
       }
     }
   };
-  draw(drawnLines(design.pattern.pieces[i], design.cutOutlines[i]));
+  draw(drawnLines(design.pattern.pieces[i], design.cutOutlines[i], design.rules.option(key::kNotchKind)));
   draw(drawnBoning(boning, i));
-  for (const DrawnText& t : drawnTexts(design.pattern, i, m)) {
+  const Labelling labelling{design.pattern, design.rules, boning, orderLines(order, design)};
+  for (const DrawnText& t : drawnTexts(labelling, i, m)) {
     painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
     drawTextMm(painter, t.at, t.height, words(t.text, order.units), t.angleRad, Qt::AlignHCenter);
   }

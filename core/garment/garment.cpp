@@ -10,6 +10,7 @@
 #include "cutting/uncut_lines.h"
 #include "draft/upper_block.h"
 #include "geometry/tolerances.h"
+#include "layers/allowances.h"
 #include "parts/band/off_shoulder.h"
 #include "parts/cups/cup_line.h"
 #include "parts/cups/cut_cup.h"
@@ -26,6 +27,7 @@
 #include "parts/straps/straps.h"
 #include "parts/yoke/keyhole.h"
 #include "parts/yoke/yoke.h"
+#include "rules/prepare_rules.h"
 
 namespace armure {
 namespace {
@@ -123,12 +125,20 @@ void keepPanels(Making& m) {
   m.sources.cupLine = cupLine(m.pattern, m.block, m.body, m.rules);
 }
 
+bool isToile(const Rules& rules) { return rules.option(key::kCutFor) == CutFor::Toile; }
+
+// A toile is of one cloth.
 std::optional<Problem> layOn(Making& m) {
-  for (const LayerRecipe& recipe : layerTable()) {
-    if (!isWanted(recipe, m.rules)) continue;
-    Result<Layer> layer = deriveLayer(m.pattern, recipe, m.sources, m.block, m.rules);
+  if (isToile(m.rules)) return std::nullopt;
+  for (const LayerRecipe* recipe : layersOf(m.rules)) {
+    if (!recipe) continue;
+    if (isAsShell(*recipe, m.rules)) {
+      alsoCut(m.pattern, *recipe, m.rules);
+      continue;
+    }
+    Result<Layer> layer = deriveLayer(m.pattern, *recipe, m.sources, m.block, m.rules);
     if (!layer.ok()) return layer.problem();
-    addLayer(m.pattern, std::move(layer).value());
+    if (!layer->pattern.pieces.empty()) addLayer(m.pattern, std::move(layer).value());
   }
   return std::nullopt;
 }
@@ -170,6 +180,10 @@ constexpr Step kOnShell[] = {
     {"layers", layOn},
     {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
     {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
+    {"allowances", always<[](Making& m) {
+       if (isToile(m.rules)) widenForToile(m.pattern, m.rules);
+       keepCustom(m.pattern, m.rules);
+     }>},
     {"moulded cup", always<[](Making& m) { tellMould(m.pattern, m.body, m.rules); }>},
     {"given back", always<[](Making& m) { tellGivenBack(m.pattern, m.block, m.rules); }>},
     {"numbers", always<[](Making& m) { number(m.pattern); }>},

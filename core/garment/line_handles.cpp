@@ -1,6 +1,7 @@
 #include "garment/line_handles.h"
 
 #include "parts/band/handles.h"
+#include "parts/bones/handles.h"
 #include "parts/cups/handles.h"
 #include "parts/edges/handles.h"
 #include "parts/inserts/handles.h"
@@ -13,7 +14,7 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   Handles handles(pattern, rules, stage);
   // From the shoulder down: where two parts name one place, the first has it.
   for (const auto add : {addDialHandles, addCoverHandles, addYokeHandles, addBandHandles, addInsertHandles,
-                         addSkirtHandles, addEdgeHandles, addCupHandles})
+                         addSkirtHandles, addEdgeHandles, addCupHandles, addBoneHandles})
     add(handles);
   return std::move(handles).take();
 }

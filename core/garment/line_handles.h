@@ -10,7 +10,8 @@
 
 namespace armure {
 
-// Those of the stage ("Lines" or "Cups") whose rules count for this order and whose places are on the pieces.
+// Those of the stage ("Lines", "Cups" or "Prepare") whose rules count for this order and whose places are on the
+// pieces.
 std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, std::string_view stage);
 
 }  // namespace armure

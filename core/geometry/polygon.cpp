@@ -1,6 +1,7 @@
 #include "geometry/polygon.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <optional>
 #include <polyclipping/clipper.hpp>
@@ -53,6 +54,41 @@ std::optional<Vec2> cornerTip(const AllowanceEdge& a, const AllowanceEdge& b) {
   const auto tip = lineMeeting(corner + a.allowance * leftNormal(da), da, corner + b.allowance * leftNormal(db), db);
   if (!tip || distance(corner, *tip) > kMitreLimit * std::max(a.allowance, b.allowance)) return std::nullopt;
   return tip;
+}
+
+// The end of `sewn`'s allowance beside `other`, whose parallel it is cut along, as two points in the order of travel
+// along `sewn`: on its own parallel, and where the other's parallel meets the sewn line run on. `atEnd` of `sewn`, else
+// at its start.
+std::optional<std::array<Vec2, 2>> endBeside(const AllowanceEdge& sewn, const AllowanceEdge& other, bool atEnd) {
+  const Polyline &p = sewn.points, &q = other.points;
+  const Vec2 corner = atEnd ? p.back() : p.front();
+  const Vec2 along = atEnd ? unit(corner - p[p.size() - 2]) : unit(p[1] - corner);
+  const Vec2 across = atEnd ? unit(q[1] - q.front()) : unit(q.back() - q[q.size() - 2]);
+  const Vec2 out = leftNormal(along), onOther = corner + other.allowance * leftNormal(across);
+  const auto met = lineMeeting(corner, along, onOther, across);
+  if (!met) return std::nullopt;
+  Vec2 tip = *met + sewn.allowance * out;
+  if ((atEnd ? sewn.end : sewn.start) == AllowanceEnd::Turned) {
+    const Vec2 mirrored = 2 * dot(across, along) * along - across;
+    const auto turned = lineMeeting(corner + sewn.allowance * out, along, *met, mirrored);
+    if (!turned) return std::nullopt;
+    tip = *turned;
+  }
+  const double most = kMitreLimit * std::max(sewn.allowance, other.allowance);
+  if (distance(corner, tip) > most || distance(corner, *met) > most) return std::nullopt;
+  return atEnd ? std::array{tip, *met} : std::array{*met, tip};
+}
+
+// What is cut between the parallels of two edges that follow each other.
+void appendCorner(Polyline& ring, const AllowanceEdge& a, const AllowanceEdge& b) {
+  const bool first = a.end != AllowanceEnd::Mitred && a.allowance > 0;
+  const bool second = b.start != AllowanceEnd::Mitred && b.allowance > 0;
+  if (first != second && !a.fold && !b.fold)
+    if (const auto end = first ? endBeside(a, b, true) : endBeside(b, a, false)) {
+      ring.insert(ring.end(), end->begin(), end->end());
+      return;
+    }
+  if (const auto tip = cornerTip(a, b)) ring.push_back(*tip);
 }
 
 // Half of a very large square, on the outer side of a fold.
@@ -166,7 +202,7 @@ Polyline cutOutline(const std::vector<AllowanceEdge>& edges) {
   Polyline parallel;
   for (size_t i = 0; i < edges.size(); ++i) {
     appendParallel(parallel, edges[i]);
-    if (const auto tip = cornerTip(edges[i], edges[(i + 1) % edges.size()])) parallel.push_back(*tip);
+    appendCorner(parallel, edges[i], edges[(i + 1) % edges.size()]);
   }
   clip::Paths whole;
   clip::SimplifyPolygon(toGrid(parallel), whole, clip::pftPositive);

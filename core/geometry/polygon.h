@@ -26,14 +26,21 @@ double distanceToPolyline(Vec2 p, const Polyline& line);
 
 // One edge of an outline with what is added outside it. `allowance` >= 0. Beyond a fold, which is straight and has
 // none, nothing is cut.
+// `end` and `start` say how the allowance ends beside the one of the edge that follows, or came before:
+//   Mitred   both parallels run on until they meet
+//   Squared  cut off square to this edge where the other's parallel meets this edge, run on
+//   Turned   along the other's parallel, mirrored on this edge: pressed over, it lies within the other
+enum class AllowanceEnd { Mitred, Squared, Turned };
 struct AllowanceEdge {
   Polyline points;
   double allowance = 0;
   bool fold = false;
+  AllowanceEnd start = AllowanceEnd::Mitred, end = AllowanceEnd::Mitred;
 };
 
-// The outline to cut round a clockwise chain of edges. Corners are mitred up to 2.5 allowances and cut across beyond
-// that; no part lies beyond a fold. Throws std::invalid_argument when the edges do not close or run anticlockwise.
+// The outline to cut round a clockwise chain of edges. Mitred corners reach up to 2.5 allowances and are cut across
+// beyond that; so is one that was to be squared or turned and would reach further; no part lies beyond a fold. Throws
+// std::invalid_argument when the edges do not close or run anticlockwise.
 Polyline cutOutline(const std::vector<AllowanceEdge>& edges);
 
 }  // namespace armure

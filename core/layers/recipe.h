@@ -4,8 +4,12 @@
 // allowances. A layer is derived from the finished shell by a pure function; nothing about it is drafted or balanced
 // beside the shell. To add one, add a row.
 //
-//   for (const LayerRecipe& recipe : layerTable())
-//     if (isWanted(recipe, rules)) ... deriveLayer(shell, recipe, sources, block, rules) ...
+//   for (const LayerRecipe* recipe : layersOf(rules))         // from the outside inwards, as the maker orders them
+//     if (isAsShell(*recipe, rules)) alsoCut(shell, *recipe, rules);
+//     else ... deriveLayer(shell, *recipe, sources, block, rules) ...
+//
+// A layer whose pieces are the shell's as they are has none of its own: the shell's pieces say that they are cut again
+// of its cloth (Piece::alsoCut), and are printed once. everyLayer() writes them out.
 #pragma once
 
 #include <initializer_list>
@@ -24,6 +28,8 @@ namespace armure {
 enum class LayerFrom {
   ShellPieces,  // the same pieces again, with what is sewn between them
   CupTrace,     // the place of the cup on the panels as they were cut, whatever the cup itself is made of
+  TopStrip,     // of each of the shell's pieces, a strip along its top edge
+  OpeningStrip,
 };
 
 enum class LayerAllowance { AsShell, ByRule, None };  // none: edges butt
@@ -41,16 +47,36 @@ struct LayerRecipe {
   LayerFrom from = LayerFrom::ShellPieces;
   Condition wanted = {};  // an order has the layer while this holds; always where it is empty
   LayerAllowance allowances = LayerAllowance::AsShell;
-  LengthKey allowance = {};   // by rule
-  Parts parts = 0;            // of the shell's pieces: those of these parts
-  int doubled = 1;            // how often each piece is cut for every one of the shell
-  bool belowArmhole = false;  // of a trace that goes over the shoulder: it ends level with the top edge
-  bool firm = true;           // takes its part of the strain when worn; foam does not
+  LengthKey allowance = {};     // by rule
+  Parts parts = 0;              // of the shell's pieces: those of these parts
+  Condition panelsOnly = {};    // while it holds, only those of them that are no cups
+  int doubled = 1;              // how often each piece is cut for every one of the shell
+  Condition doubledWhen = {};   // twice as often while this holds
+  Condition trimmedWhen = {};   // without allowances while this holds
+  Condition joinedWhen = {};    // its pieces are joined where they lie flat on each other
+  Condition biasWhen = {};      // and lie on the bias
+  LengthKey shorter = {};       // by this at the hem
+  LengthKey depth = {};         // of a strip
+  bool belowArmhole = false;    // of a trace that goes over the shoulder: it ends level with the top edge
+  bool firm = true;             // takes its part of the strain when worn; foam does not
+  std::string_view cloth = {};  // what it is cut of where the maker chooses nothing (rules/prepare_choices.h)
+  int place = 0;                // among the layers, from the outside inwards; the shell is 0
 };
 
 std::span<const LayerRecipe> layerTable();
 const LayerRecipe* findLayer(std::string_view id);  // nothing for the shell
 bool isWanted(const LayerRecipe& recipe, const Rules& rules);
+
+// The layers of the order, from the outside inwards: as the maker put them (Rules::layerOrder), the others after their
+// places. nullptr stands for the shell.
+std::vector<const LayerRecipe*> layersOf(const Rules& rules);
+
+// Whether every piece of the layer is one of the shell's, unchanged.
+bool isAsShell(const LayerRecipe& recipe, const Rules& rules);
+// Notes on the shell's pieces that they are cut again for the layer.
+void alsoCut(Pattern& shell, const LayerRecipe& recipe, const Rules& rules);
+// The garment with every piece of every layer: those cut again, too. Pieces cut again keep the number of the shell's.
+Pattern everyLayer(const Pattern& garment, const Rules& rules);
 
 // What layers are made from beside the shell: the panels before cups were set in, and where their line runs or why it
 // cannot. Empty where no layer asks for them.

@@ -26,6 +26,10 @@ void Handles::addShare(ShareKey key, const Place& place, Vec2 axis, double mm, d
   handles_.push_back({std::string(key.text), place.piece, place.at, axis, mm, sharePerMm});
 }
 
+void Handles::addPlacedShare(const std::string& key, const Place& place, Vec2 axis, double mm, double sharePerMm) {
+  handles_.push_back({key, place.piece, place.at, axis, mm, sharePerMm});
+}
+
 bool Handles::has(std::string_view key) const {
   return std::any_of(handles_.begin(), handles_.end(), [&](const LineHandle& h) { return h.key == key; });
 }

@@ -48,6 +48,7 @@ class Handles {
   void addPlaced(const std::string& key, const Place& place, Vec2 axis, double mm);
   // For a share; shown wherever it is added.
   void addShare(ShareKey key, const Place& place, Vec2 axis, double mm, double sharePerMm);
+  void addPlacedShare(const std::string& key, const Place& place, Vec2 axis, double mm, double sharePerMm);
   bool has(std::string_view key) const;
   std::vector<LineHandle> take() && { return std::move(handles_); }
 

@@ -43,6 +43,7 @@ struct Edge {
   EdgeRole role = EdgeRole::Seam;
   double allowance = 0;  // outside the sewn line
   Path path;
+  double onCloth = 0;  // and what is added on the cloth, where the paper does not have it
 };
 
 // A place on a piece: the arc length from the start of one of its edges, and from there an offset into the cloth (x
@@ -106,6 +107,12 @@ enum class Part { Panel, Cup, CupBand, CupCover, Yoke, Insert, Skirt, ShoulderBa
 // How it lies in the garment: a pair mirrored on each other, once on the fold, or once as it is.
 enum class Symmetry { Pair, OnFold, Once };
 
+// That a piece is cut again, as it is, for another layer.
+struct AlsoCut {
+  std::string layer;
+  int copies = 0;
+};
+
 struct Piece {
   std::string id;
   Message name;
@@ -117,7 +124,8 @@ struct Piece {
   std::string cloth = {};   // what it is cut of, where that is not the cloth of its layer: "net"
   std::string source = {};  // of a layer's piece: the id of the shell's piece it was made from
   Symmetry symmetry = Symmetry::Pair;
-  int copies = 2;      // how many to cut: a mirrored pair is 2, a doubled one 4, one on the fold 1
+  int copies = 2;  // how many to cut: a mirrored pair is 2, a doubled one 4, one on the fold 1
+  std::vector<AlsoCut> alsoCut = {};
   std::string onFold;  // id of the fold edge, or empty
   Vec2 grainTop, grainBottom;
   std::vector<Edge> edges;       // the outline, clockwise

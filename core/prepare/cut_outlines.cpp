@@ -50,27 +50,70 @@ Polyline roofed(const Piece& piece, size_t mouth) {
   return {e.path.start(), e.path.end()};
 }
 
+// Whether the allowance of an edge is pressed over when what lies across its end is still to be sewn or finished.
+bool isPressedFirst(const Edge& e) { return e.role == EdgeRole::Seam || e.role == EdgeRole::Centre; }
+bool comesLater(const Edge& e) {
+  switch (e.role) {
+    case EdgeRole::Top:
+    case EdgeRole::Hem:
+    case EdgeRole::Armhole:
+    case EdgeRole::Cup:
+    case EdgeRole::Yoke:
+    case EdgeRole::Opening:
+      return true;
+    case EdgeRole::Seam:
+    case EdgeRole::Fold:
+    case EdgeRole::Centre:
+    case EdgeRole::Strap:
+    case EdgeRole::Raw:
+    case EdgeRole::Mouth:
+      break;
+  }
+  return false;
+}
+
+AllowanceEnd endOf(Corners corners) {
+  switch (corners) {
+    case Corners::Mitred:
+      break;
+    case Corners::Squared:
+      return AllowanceEnd::Squared;
+    case Corners::Turned:
+      return AllowanceEnd::Turned;
+  }
+  return AllowanceEnd::Mitred;
+}
+
+Polyline cutOutlineOf(const Piece& piece, AllowanceEnd end) {
+  std::vector<AllowanceEdge> edges;
+  edges.reserve(piece.edges.size());
+  const size_t n = piece.edges.size();
+  for (size_t i = 0; i < n; ++i) {
+    const Edge& e = piece.edges[i];
+    const bool fold = e.role == EdgeRole::Fold;
+    AllowanceEdge a{fold                        ? Polyline{e.path.start(), e.path.end()}
+                    : e.role == EdgeRole::Mouth ? roofed(piece, i)
+                                                : e.path.flattened(tolerance::kOutlineFlatness),
+                    e.allowance, fold};
+    if (isPressedFirst(e)) {
+      if (comesLater(piece.edges[(i + n - 1) % n])) a.start = end;
+      if (comesLater(piece.edges[(i + 1) % n])) a.end = end;
+    }
+    edges.push_back(std::move(a));
+  }
+  // Without any allowance one cuts along the edge itself.
+  const bool butted =
+      std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
+  return butted ? piece.outline(tolerance::kFileFlatness) : cutOutline(edges);
+}
+
 }  // namespace
 
-std::vector<Polyline> cutOutlines(const Pattern& pattern) {
+std::vector<Polyline> cutOutlines(const Pattern& pattern, Corners corners) {
+  const AllowanceEnd end = endOf(corners);
   std::vector<Polyline> all;
   all.reserve(pattern.pieces.size());
-  for (const Piece& piece : pattern.pieces) {
-    std::vector<AllowanceEdge> edges;
-    edges.reserve(piece.edges.size());
-    for (size_t i = 0; i < piece.edges.size(); ++i) {
-      const Edge& e = piece.edges[i];
-      const bool fold = e.role == EdgeRole::Fold;
-      edges.push_back({fold                        ? Polyline{e.path.start(), e.path.end()}
-                       : e.role == EdgeRole::Mouth ? roofed(piece, i)
-                                                   : e.path.flattened(tolerance::kOutlineFlatness),
-                       e.allowance, fold});
-    }
-    // Without any allowance one cuts along the edge itself.
-    const bool butted =
-        std::all_of(piece.edges.begin(), piece.edges.end(), [](const Edge& e) { return e.allowance <= 0; });
-    all.push_back(butted ? piece.outline(tolerance::kFileFlatness) : cutOutline(edges));
-  }
+  for (const Piece& piece : pattern.pieces) all.push_back(cutOutlineOf(piece, end));
   return all;
 }
 

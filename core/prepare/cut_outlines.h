@@ -8,9 +8,12 @@
 #include <vector>
 
 #include "pattern/pattern.h"
+#include "rules/prepare_rules.h"
 
 namespace armure {
 
-std::vector<Polyline> cutOutlines(const Pattern& pattern);
+// How a seam's allowance ends beside an edge that is finished (top, hem, armhole) or sewn later (cup line, yoke,
+// opening) is the maker's choice (allowance.corners).
+std::vector<Polyline> cutOutlines(const Pattern& pattern, Corners corners = Corners::Mitred);
 
 }  // namespace armure

@@ -1,16 +1,19 @@
 #include "prepare/drawing.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
 #include <numbers>
 
+#include "prepare/label_place.h"
 #include "prepare/marks.h"
 
 namespace armure {
 namespace {
 
-constexpr double kRing = 1.5;       // mm: radius of the ring round the point of a dart
-constexpr double kLabelAbove = 16;  // mm: the first line of the label over its place
+constexpr double kRing = 1.5;  // mm: radius of the ring round the point of a dart
 
 // As four cubics, their handles 4/3 (sqrt 2 - 1) of the radius: off by less than 0.0003 of it (M. Goldapp,
 // "Approximation of circular arcs by cubic polynomials", CAGD 8 (1991); from memory).
@@ -46,19 +49,64 @@ Reading reading(Vec2 along) {
   return {upsideDown ? angle + std::numbers::pi : angle, upsideDown};
 }
 
-void addLabel(const Piece& piece, const Motion& m, std::vector<DrawnText>& texts) {
-  Vec2 at = m.apply(labelPoint(piece)) + Vec2{0, -kLabelAbove};
-  double height = 6;
-  for (Message& line : labelLines(piece)) {
-    texts.push_back({TextRole::Piece, at, height, 0, std::move(line)});
-    at.y += height * 1.25;
-    height = 4.2;
+constexpr double kName = 7.5, kLine = 5, kEdge = 4.2, kLevelName = 3.6;  // mm: heights of texts
+constexpr double kLetter = 0.52;  // of its height: how wide a letter is on average
+constexpr double kLeading = 1.25;
+
+// Everything that is drawn across a piece and a label had better not lie on.
+LinesAcross drawnAcross(const Labelling& l, size_t piece, const Motion& m) {
+  const Piece& p = l.pattern.pieces[piece];
+  LinesAcross lines;
+  const auto moved = [&](Polyline line) {
+    for (Vec2& q : line) q = m.apply(q);
+    return line;
+  };
+  for (const Channel& c : l.boning.channels)
+    if (c.piece == piece)
+      for (const double aside : {-c.width / 2, c.width / 2}) lines.heavy.push_back(moved(c.line(aside)));
+  for (const Dart& d : p.darts)
+    for (const Edge& leg : d.legs) lines.heavy.push_back(moved(leg.path.flattened(1)));
+  lines.heavy.push_back(moved({p.grainTop, p.grainBottom}));
+  for (const LevelLine& level : p.levelLines()) lines.light.push_back(moved({level.a, level.b}));
+  return lines;
+}
+
+void addLabel(const Labelling& l, size_t piece, const Motion& m, std::vector<DrawnText>& texts) {
+  const Piece& p = l.pattern.pieces[piece];
+  std::vector<Message> lines = labelLines(p, l.rules);
+  lines.insert(lines.end(), l.order.begin(), l.order.end());
+  double width = 0, height = 0;
+  for (size_t i = 0; i < lines.size(); ++i) {
+    const double h = i == 0 ? kName : kLine;
+    width = std::max(width, kLetter * h * static_cast<double>(english(lines[i]).size()));
+    height += kLeading * h;
   }
+  Polyline outline = p.outline(0.5);
+  for (Vec2& q : outline) q = m.apply(q);
+  const LabelPlace place = labelPlace(outline, drawnAcross(l, piece, m), width, height);
+  const double angle = place.turned ? -std::numbers::pi / 2 : 0;
+  double down = -height / 2 * place.scale;
+  for (size_t i = 0; i < lines.size(); ++i) {
+    const double h = place.scale * (i == 0 ? kName : kLine);
+    down += h;
+    texts.push_back({TextRole::Piece, place.middle + rotated({0, down}, angle), h, angle, std::move(lines[i])});
+    down += (kLeading - 1) * h;
+  }
+}
+
+// Which way is up, and how the grain lies.
+void addGrainNotes(const Piece& p, const Motion& m, std::vector<DrawnText>& texts) {
+  const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom);
+  texts.push_back({TextRole::Piece, top + Vec2{0, -2}, kEdge, 0, "up"});
+  const Reading read = reading(unit(bottom - top));
+  const Vec2 aside = rotated({0, -1.5}, read.angleRad);
+  texts.push_back({TextRole::Level, lerp(top, bottom, 0.5) + aside, kLevelName, read.angleRad,
+                   isOnBias(p) ? Message("grain: this piece lies on the bias") : Message("grain, lengthwise")});
 }
 
 // Inside the sewn line, read from whichever side it is not upside down.
 void addEdgeNotes(const Pattern& pattern, size_t i, const Motion& m, std::vector<DrawnText>& texts) {
-  constexpr double kInside = 6, kHeight = 3.6;  // mm
+  constexpr double kInside = 6, kHeight = kEdge;  // mm
   for (const Edge& e : pattern.pieces[i].edges) {
     Message note = edgeNote(pattern, i, e);
     if (note.empty()) continue;
@@ -71,7 +119,7 @@ void addEdgeNotes(const Pattern& pattern, size_t i, const Motion& m, std::vector
 }
 
 void addLevelNames(const Pattern& pattern, size_t i, const Motion& m, std::vector<DrawnText>& texts) {
-  constexpr double kAbove = 0.8, kHeight = 3;  // mm
+  constexpr double kAbove = 0.8, kHeight = kLevelName;  // mm
   for (const LevelLine& l : pattern.pieces[i].levelLines()) {
     const auto level = std::find_if(pattern.levels.begin(), pattern.levels.end(),
                                     [&](const PatternLevel& x) { return x.id == l.level; });
@@ -84,7 +132,7 @@ void addLevelNames(const Pattern& pattern, size_t i, const Motion& m, std::vecto
 
 }  // namespace
 
-std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline) {
+std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline, NotchKind notches) {
   std::vector<DrawnLine> lines;
   if (!cutOutline.empty()) lines.push_back({LineRole::Cut, "", {}, cutOutline});
   for (const LevelLine& l : piece.levelLines()) lines.push_back({LineRole::Level, l.level, Path::line(l.a, l.b)});
@@ -94,7 +142,7 @@ std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline
     lines.push_back({e.role == EdgeRole::Fold ? LineRole::Fold : LineRole::Sewn, e.id, e.path});
   }
   for (const DartPoint& p : dartPoints(piece)) lines.push_back({LineRole::Point, "", ring(p.at, kRing)});
-  for (const Stroke& s : notchStrokes(piece, cutOutline))
+  for (const Stroke& s : notchStrokes(piece, cutOutline, notches))
     lines.push_back({LineRole::Notch, "", Path::line(s.from, s.to)});
   addGrain(piece, lines);
   return lines;
@@ -110,18 +158,42 @@ std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
   for (const Channel& c : boning.channels)
     if (c.piece == piece)
       for (const double aside : {-c.width / 2, c.width / 2})
-        lines.push_back({LineRole::Channel, c.id, Path::polyline(c.line(aside))});
+        if (c.drawnAside == 0 || c.drawnAside * aside > 0)
+          lines.push_back({LineRole::Channel, c.id, Path::polyline(c.line(aside))});
   for (const EyeletRow& row : boning.eyelets)
     if (row.piece == piece)
       for (const Vec2 at : row.places) lines.push_back({LineRole::Eyelet, "", ring(at, kEyelet)});
   return lines;
 }
 
-std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion) {
+std::optional<Vec2> bustPointOn(const Piece& piece) {
+  if (piece.half != Half::Front || piece.part != Part::Panel) return std::nullopt;
+  for (const Mark& n : piece.notches())
+    if (n.id == level::kBust && piece.edge(n.a.edge).role == EdgeRole::Seam) return piece.point(n.a);
+  return std::nullopt;
+}
+
+std::string patternVersion(const std::vector<Polyline>& cutOutlines) {
+  std::uint64_t hash = 14695981039346656037ULL;
+  for (const Polyline& outline : cutOutlines)
+    for (const Vec2 p : outline)
+      for (const double v : {p.x, p.y}) {
+        hash ^= static_cast<std::uint64_t>(std::llround(v * 10));
+        hash *= 1099511628211ULL;
+      }
+  return fmt::format("{:06x}", hash & 0xFFFFFF);
+}
+
+std::vector<DrawnText> drawnTexts(const Labelling& l, size_t piece, const Motion& motion) {
+  const Piece& p = l.pattern.pieces.at(piece);
   std::vector<DrawnText> texts;
-  addLabel(pattern.pieces.at(piece), motion, texts);
-  addEdgeNotes(pattern, piece, motion, texts);
-  addLevelNames(pattern, piece, motion, texts);
+  addLabel(l, piece, motion, texts);
+  addEdgeNotes(l.pattern, piece, motion, texts);
+  addLevelNames(l.pattern, piece, motion, texts);
+  addGrainNotes(p, motion, texts);
+  if (l.rules.option(key::kCutFor) == CutFor::Toile)
+    if (const auto bust = bustPointOn(p))
+      texts.push_back({TextRole::Level, motion.apply(*bust) + Vec2{0, -4}, kEdge, 0, "bust point"});
   return texts;
 }
 

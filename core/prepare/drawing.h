@@ -4,9 +4,10 @@
 // are back ends of this; none of them decides what a piece shows, only how a role looks.
 //
 //   for (const DrawnLine& l : drawnLines(piece, cutOutline)) pens[l.role].draw(l.path, motion);
-//   for (const DrawnText& t : drawnTexts(pattern, 2, motion)) write(say(t.text, language), t);
+//   for (const DrawnText& t : drawnTexts({pattern, rules, boning}, 2, motion)) write(say(t.text, language), t);
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -14,6 +15,7 @@
 #include "parts/bones/bones.h"
 #include "parts/bones/eyelets.h"
 #include "pattern/pattern.h"
+#include "rules/prepare_rules.h"
 
 namespace armure {
 
@@ -30,7 +32,7 @@ struct DrawnLine {
 };
 
 // The lines of a piece, those that lie below others first. Without a cut outline there is no cut line.
-std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline);
+std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline, NotchKind notches = NotchKind::Slit);
 
 // The bones and eyelets of a finished pattern, found once for all of its pieces.
 struct Boning {
@@ -51,8 +53,25 @@ struct DrawnText {
   Message text;
 };
 
-// What is written on a piece that lies as the motion says: name, number, how many to cut and of what; along each edge
-// its allowance and what it joins; on each level its name.
-std::vector<DrawnText> drawnTexts(const Pattern& pattern, size_t piece, const Motion& motion);
+// What labels are made from: the finished pattern, the rules, what is drawn across the pieces, and what stands on each
+// of them of the order (its name, client, date, version).
+struct Labelling {
+  const Pattern& pattern;
+  const Rules& rules;
+  const Boning& boning;
+  std::vector<Message> order = {};
+};
+
+// What is written on a piece that lies as the motion says: name, number, how many to cut of what, the order; along each
+// edge its allowance and what it joins; on each level its name; which way is up, and how the grain lies. The label lies
+// where it crosses least (label_place.h).
+std::vector<DrawnText> drawnTexts(const Labelling& labelling, size_t piece, const Motion& motion);
+
+// A few letters that change with the pieces: two prints of one version are alike. FNV-1a over the cut outlines to 0.1
+// mm (G. Fowler, L. C. Noll, K.-P. Vo; from memory).
+std::string patternVersion(const std::vector<Polyline>& cutOutlines);
+
+// The place of the bust point on the panels beside it, by their notch.
+std::optional<Vec2> bustPointOn(const Piece& piece);
 
 }  // namespace armure

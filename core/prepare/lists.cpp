@@ -3,15 +3,20 @@
 #include <algorithm>
 #include <tuple>
 
+#include "layers/recipe.h"
 #include "parts/bones/eyelets.h"
+#include "parts/straps/rules.h"
 #include "rules/prepare_rules.h"
 #include "units/length.h"
 
 namespace armure {
 namespace {
 
-constexpr double kCasingEnds = inches(1);  // a casing is turned in at both ends by half of it
-constexpr double kStayEnds = inches(2);    // a waist stay is turned back at both ends by half of it
+constexpr double kCasingEnds = inches(1);                            // a casing is turned in at both ends by half of it
+constexpr double kBindingEnds = inches(4), kPipingEnds = inches(1);  // to turn in and join
+constexpr double kStayEnds = inches(2);  // a waist stay is turned back at both ends by half of it
+
+double allowanceOf(const Edge& e) { return e.allowance + e.onCloth; }
 
 // Whether the seam's allowance, pressed to the side of the channel, reaches under all of it.
 bool isCarried(const Pattern& pattern, const Channel& c) {
@@ -20,7 +25,7 @@ bool isCarried(const Pattern& pattern, const Channel& c) {
   double least = HUGE_VAL;
   for (const SeamSide* side : {&seam->a, &seam->b})
     for (const EdgeUse& use : side->chain)
-      least = std::min(least, pattern.pieces[side->piece].edge(use.edge).allowance);
+      least = std::min(least, allowanceOf(pattern.pieces[side->piece].edge(use.edge)));
   constexpr double kStitchedDown = 1;  // mm beyond the far line of stitches
   return least >= c.width + kStitchedDown;
 }
@@ -54,6 +59,11 @@ double openingLength(const Pattern& pattern, Half half) {
   return length;
 }
 
+// Whether a seam joins front and back.
+bool isSideSeam(const Pattern& pattern, const Seam& s) {
+  return pattern.pieces[s.a.piece].half != pattern.pieces[s.b.piece].half;
+}
+
 class NotionList {
  public:
   NotionList(const Pattern& pattern, const Block& block, const Rules& rules)
@@ -66,6 +76,10 @@ class NotionList {
     wires();
     casings(bones);
     waistStay();
+    bindings();
+    piping();
+    straps();
+    elastic();
     return std::move(all_);
   }
 
@@ -123,6 +137,76 @@ class NotionList {
                     msg("the closed waist less the gap, and {} to turn back", Length{kStayEnds})});
   }
 
+  // All round the garment, of the edges of a role; each half twice.
+  double edgesAllRound(std::initializer_list<EdgeRole> roles) const {
+    double length = 0;
+    for (size_t i = 0; i < pattern_.shellPieces(); ++i) {
+      const Piece& p = pattern_.pieces[i];
+      if (p.part == Part::Strap) continue;
+      for (const Edge& e : p.edges)
+        if (std::ranges::find(roles, e.role) != roles.end()) length += p.girthWeight() * e.path.length();
+    }
+    return length;
+  }
+
+  // Edges that are bound: cut on the bias, as long as they are, with a turning for each join and end.
+  void bindings() {
+    const auto bound = rules_.option(key::kBinding);
+    if (bound == Binding::None) return;
+    const double top = bound == Binding::Hem ? 0 : edgesAllRound({EdgeRole::Top, EdgeRole::Armhole});
+    const double hem = bound == Binding::Top ? 0 : edgesAllRound({EdgeRole::Hem});
+    if (top + hem <= 0) return;
+    all_.push_back({"binding", "Bias binding", 1, top + hem + kBindingEnds,
+                    msg("{} along the upper edges, {} along the hem, cut {} wide, and {} to turn in and join",
+                        Length{top}, Length{hem}, Length{4 * rules_.length(key::kBindingWide)}, Length{kBindingEnds})});
+  }
+
+  // Along the panel seams of the shell, on either side of the garment.
+  void piping() {
+    if (rules_.option(key::kPiping) == Piping::None) return;
+    double length = 0;
+    int seams = 0;
+    for (const Seam& s : pattern_.seams) {
+      const size_t count = pattern_.shellPieces();
+      if (s.kind != SeamKind::Plain || s.a.piece >= count || s.b.piece >= count || isSideSeam(pattern_, s)) continue;
+      const Piece& p = pattern_.pieces[s.a.piece];
+      const int times = p.symmetry == Symmetry::Once ? 1 : 2;
+      length += times * (pattern_.sidePath(s.a).length() + kPipingEnds);
+      seams += times;
+    }
+    if (seams > 0)
+      all_.push_back(
+          {"piping", "Piping", 1, length, msg("in {} seams, each with {} to spare", seams, Length{kPipingEnds})});
+  }
+
+  // Straps are cut of cloth; what is bought for them is what stiffens or adjusts them.
+  void straps() {
+    int count = 0;
+    double longest = 0;
+    for (const Piece& p : pattern_.pieces) {
+      if (p.part != Part::Strap) continue;
+      count += p.copies;
+      for (const Edge& e : p.edges) longest = std::max(longest, e.path.length());
+    }
+    if (count > 0)
+      all_.push_back(
+          {"strap-tape", "Stay tape in the straps", std::min(2, count), longest, "so that they do not stretch"});
+  }
+
+  // In an edge that lies free on the shoulders.
+  void elastic() {
+    double edge = 0;
+    for (size_t i = 0; i < pattern_.shellPieces(); ++i)
+      if (pattern_.pieces[i].part == Part::ShoulderBand)
+        for (const Edge& e : pattern_.pieces[i].edges)
+          if (e.role == EdgeRole::Top || e.role == EdgeRole::Strap)
+            edge += pattern_.pieces[i].girthWeight() * e.path.length();
+    constexpr double kDrawnIn = 0.9;  // of the edge; common practice, no source
+    if (edge > 0)
+      all_.push_back({"elastic", "Elastic in the band off the shoulders", 1, kDrawnIn * edge,
+                      msg("nine tenths of {}, the band's upper edge", Length{edge})});
+  }
+
   const Pattern& pattern_;
   const Block& block_;
   const Rules& rules_;
@@ -131,20 +215,65 @@ class NotionList {
 
 }  // namespace
 
-std::string clothOf(const Piece& piece) {
-  if (!piece.cloth.empty()) return piece.cloth;
-  return piece.layer == "pad" ? "wadding" : piece.layer;
+bool isMirrored(const Piece& piece) { return piece.symmetry == Symmetry::Pair && piece.part != Part::Strap; }
+
+std::string clothOf(const Piece& piece, std::string_view layer, const Rules& rules) {
+  if (rules.option(key::kCutFor) == CutFor::Toile) return rules.chosenCloth("toile").value_or("calico");
+  if (layer == "shell")
+    if (auto chosen = rules.chosenCloth(piece.id)) return *chosen;
+  if (!piece.cloth.empty() && layer == piece.layer) return piece.cloth;
+  if (auto chosen = rules.chosenCloth(layer)) return *chosen;
+  const LayerRecipe* recipe = findLayer(layer);
+  if (recipe) return std::string(recipe->cloth);
+  return rules.chosenCloth("shell").value_or("satin");
 }
+
+namespace {
+
+class PieceList {
+ public:
+  PieceList(const Pattern& pattern, const Rules& rules) : pattern_(pattern), rules_(rules) {}
+
+  void into(CutList& list) && {
+    std::vector<std::string> layers;
+    for (const LayerRecipe* recipe : layersOf(rules_)) layers.emplace_back(recipe ? recipe->id : "shell");
+    for (const std::string& layer : layers) {
+      for (size_t i = 0; i < pattern_.pieces.size(); ++i) {
+        const Piece& p = pattern_.pieces[i];
+        if (p.layer == layer) add(list, i, layer, p.id, p.name, p.copies);
+        for (const AlsoCut& again : p.alsoCut)
+          if (again.layer == layer)
+            add(list, i, layer, layer + "-" + p.id, msg("{}, {}", known(findLayer(layer)->name), p.name), again.copies);
+      }
+    }
+    for (size_t i = 0; i < pattern_.pieces.size(); ++i)  // panels behind an opening, and whatever is of no recipe
+      if (const Piece& p = pattern_.pieces[i]; std::ranges::find(layers, p.layer) == layers.end())
+        add(list, i, p.layer, p.id, p.name, p.copies);
+  }
+
+ private:
+  void add(CutList& list, size_t i, const std::string& layer, std::string id, Message name, int copies) {
+    const Piece& p = pattern_.pieces[i];
+    const std::string cloth = clothOf(p, layer, rules_);
+    list.pieces.push_back(
+        {i, std::move(id), std::move(name), layer, cloth, copies, isMirrored(p), p.symmetry == Symmetry::OnFold});
+    if (std::ranges::find(list.cloths, cloth, &ClothLine::cloth) != list.cloths.end()) return;
+    ListedCloth as{cloth, cloth, rules_.length(key::kClothWidth), true, false, 0, 0, {}};
+    if (const ListedCloth* listed = rules_.cloth(cloth)) as = *listed;
+    if (layer == "shell" && p.cloth.empty() && !rules_.isDefault(key::kClothWidth))
+      as.width = rules_.length(key::kClothWidth);
+    list.cloths.push_back({cloth, as.width, as});
+  }
+
+  const Pattern& pattern_;
+  const Rules& rules_;
+};
+
+}  // namespace
 
 CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules) {
   CutList list;
-  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
-    const Piece& p = pattern.pieces[i];
-    list.pieces.push_back({i, clothOf(p), p.copies, p.symmetry == Symmetry::Pair, p.symmetry == Symmetry::OnFold});
-    const std::string& cloth = list.pieces.back().cloth;
-    if (std::ranges::find(list.cloths, cloth, &ClothLine::cloth) == list.cloths.end())
-      list.cloths.push_back({cloth, rules.length(key::kClothWidth)});
-  }
+  PieceList(pattern, rules).into(list);
   list.bones = bonesOf(pattern, channelsOf(pattern, block, rules), rules);
   list.notions = NotionList(pattern, block, rules).make(list.bones);
   return list;

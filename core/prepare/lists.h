@@ -15,12 +15,16 @@
 #include "message.h"
 #include "parts/bones/bones.h"
 #include "pattern/pattern.h"
+#include "rules/rules.h"
 
 namespace armure {
 
 struct CutPiece {
-  size_t piece = 0;   // index into Pattern::pieces
-  std::string cloth;  // "shell", "net", "lining", "wadding"
+  size_t piece = 0;  // index into Pattern::pieces
+  std::string id;    // of the piece as it is exported: "front-1", "lining-front-1"
+  Message name;
+  std::string layer;  // "shell", "lining": a piece of the shell that is cut again for a layer has a line for each
+  std::string cloth;  // the id of the cloth: "satin"
   int copies = 0;
   bool mirrored = false;  // half of the copies are the mirror image of the others
   bool onFold = false;
@@ -46,8 +50,9 @@ struct Notion {
 
 // A cloth and how wide it lies.
 struct ClothLine {
-  std::string cloth;
+  std::string cloth;  // its id
   double width = 0;
+  ListedCloth as = {};  // all that is known of it
 };
 
 struct CutList {
@@ -58,7 +63,11 @@ struct CutList {
 };
 CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules);
 
-// The cloth a piece is cut of: its own, or that of its layer.
-std::string clothOf(const Piece& piece);
+// Whether half of a piece's copies are the mirror image of the others. A strap is the same either way round.
+bool isMirrored(const Piece& piece);
+
+// The id of the cloth a piece is cut of in a layer: what the maker chose for the piece, or for the layer; else what the
+// piece is of by itself (net), or the layer by its recipe; else satin.
+std::string clothOf(const Piece& piece, std::string_view layer, const Rules& rules);
 
 }  // namespace armure

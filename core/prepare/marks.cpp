@@ -2,9 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <optional>
 
+#include "layers/recipe.h"
 #include "pattern/outline_parts.h"
+#include "prepare/lists.h"
 
 namespace armure {
 
@@ -33,8 +36,8 @@ Vec2 outwards(const Edge& e, double at) {
 
 }  // namespace
 
-std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline) {
-  constexpr double kApart = 3, kLength = 6;
+std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline, NotchKind kind) {
+  constexpr double kApart = 3, kLength = 6, kTriangle = 4;
   std::vector<Stroke> strokes;
   for (const Mark& n : piece.notches()) {
     const Edge& e = piece.edge(n.a.edge);
@@ -43,7 +46,11 @@ std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline)
       const Vec2 p = e.path.pointAt(at), out = outwards(e, at);
       const double otherwise = e.allowance > 0 ? std::min(kLength, e.allowance) : kLength;
       const auto reach = e.allowance > 0 ? reachToCut(p, out, cutOutline) : std::nullopt;
-      strokes.push_back({p, p + reach.value_or(otherwise) * out});
+      const Vec2 cut = p + reach.value_or(otherwise) * out, aside = kTriangle / 2 * Vec2{-out.y, out.x};
+      strokes.push_back({p, cut});
+      if (kind == NotchKind::Slit || cutOutline.empty()) return;
+      strokes.push_back({cut - aside, cut + kTriangle * out});
+      strokes.push_back({cut + kTriangle * out, cut + aside});
     };
     if (n.doubled) {
       strike(n.a.at - kApart / 2);
@@ -77,24 +84,60 @@ std::vector<DartPoint> dartPoints(const Piece& piece) {
 
 std::string_view kindOf(const Seam& seam) { return std::abs(seam.ease()) > kMostEase ? "gathered" : "plain"; }
 
-std::vector<Message> labelLines(const Piece& piece) {
-  const Message cut =
-      piece.onFold.empty() ? msg("cut {} (a mirrored pair)", piece.copies) : msg("cut {} on the fold", piece.copies);
-  return {piece.name, msg("{} of {}", piece.number, piece.of), cut,
-          piece.cloth.empty() ? verbatim(piece.layer) : msg("{}, of {}", piece.layer, piece.cloth)};
+bool isOnBias(const Piece& piece) {
+  const double lean = std::abs(angleBetween(piece.grainBottom - piece.grainTop, {0, 1}));
+  return std::abs(lean - std::numbers::pi / 4) < 0.2;
 }
+
+std::vector<Message> labelLines(const Piece& piece, const Rules& rules) {
+  std::vector<Message> lines{piece.name, msg("{} of {}", piece.number, piece.of)};
+  const auto cut = [&](std::string_view layer, int copies) {
+    const std::string id = clothOf(piece, layer, rules);
+    const ListedCloth* listed = rules.cloth(id);
+    const Message cloth = verbatim(listed ? listed->name : id);
+    const Message name = layer == "shell"   ? Message("shell")
+                         : findLayer(layer) ? known(findLayer(layer)->name)
+                                            : verbatim(layer);
+    if (!piece.onFold.empty()) return msg("cut {} on the fold: {}, {}", copies, name, cloth);
+    if (isMirrored(piece)) return msg("cut {}, mirrored: {}, {}", copies, name, cloth);
+    return msg("cut {}, all alike: {}, {}", copies, name, cloth);
+  };
+  lines.push_back(cut(piece.layer, piece.copies));
+  for (const AlsoCut& again : piece.alsoCut) lines.push_back(cut(again.layer, again.copies));
+  switch (rules.option(key::kAllowanceCustom)) {
+    case AllowanceCustom::OnPaper:
+      lines.emplace_back("allowances are on the paper");
+      break;
+    case AllowanceCustom::SideAndHem:
+      lines.emplace_back("side, hem and opening on the paper; add the others on the cloth");
+      break;
+    case AllowanceCustom::OnCloth:
+      lines.emplace_back("no allowances on the paper: add them on the cloth");
+  }
+  return lines;
+}
+
+namespace {
+
+// "1/2 in", or what is still to be added.
+Message allowanceNote(const Edge& edge) {
+  if (edge.onCloth > 0) return msg("add {} on the cloth", Length{edge.onCloth});
+  return msg("{}", Length{edge.allowance});
+}
+
+}  // namespace
 
 Message edgeNote(const Pattern& pattern, size_t piece, const Edge& edge) {
   if (edge.role == EdgeRole::Fold) return Message("fold");
   if (edge.role == EdgeRole::Mouth) return "";
-  const Length allowance{edge.allowance};
+  const Message allowance = allowanceNote(edge);
   if (edge.role == EdgeRole::Centre) return msg("{}, joins its mirror image", allowance);
   if (edge.role == EdgeRole::Opening) return msg("{}, opening", allowance);
   for (const Seam& s : pattern.seams)
     for (const auto& [side, other] : {std::pair{&s.a, &s.b}, {&s.b, &s.a}})
       if (side->piece == piece && side->uses(edge.id))
         return msg("{}, joins {}", allowance, pattern.pieces[other->piece].number);
-  return msg("{}", allowance);
+  return allowance;
 }
 
 Vec2 labelPoint(const Piece& piece) {

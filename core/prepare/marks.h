@@ -8,6 +8,8 @@
 #include <vector>
 
 #include "pattern/pattern.h"
+#include "rules/prepare_rules.h"
+#include "rules/rules.h"
 
 namespace armure {
 
@@ -18,7 +20,8 @@ struct Stroke {
 
 // Notch strokes of a piece, from the sewn line to the cutting line; a double notch gives two, 3 mm apart. Without an
 // outline to cut, or an allowance, they are 6 mm long, or as long as the allowance.
-std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline = {});
+// A triangle stands on the cutting line besides, pointing out.
+std::vector<Stroke> notchStrokes(const Piece& piece, const Polyline& cutOutline = {}, NotchKind kind = NotchKind::Slit);
 
 // Where a notch is struck: from the sewn line square out to the cutting line, however far off that is (one stroke for a
 // double notch). Nothing for a notch whose edge has no allowance.
@@ -42,11 +45,15 @@ std::vector<DartPoint> dartPoints(const Piece& piece);
 inline constexpr double kMostEase = 6;  // mm
 std::string_view kindOf(const Seam& seam);
 
-// "Centre front", "1 of 4", "cut 1 on the fold", "shell".
-std::vector<Message> labelLines(const Piece& piece);
+// "Centre front", "2 of 4", then for every layer it is cut for what is cut of which cloth, and by which custom its
+// allowances are to be understood.
+std::vector<Message> labelLines(const Piece& piece, const Rules& rules);
 
-// "1/2 in, joins 2" for an edge: its allowance and the number of the piece it is sewn to, if any. Nothing for the mouth
-// of a dart, which is folded away.
+// Whether its grain is drawn for the bias: about half a right angle from upright.
+bool isOnBias(const Piece& piece);
+
+// "1/2 in, joins 2" for an edge: its allowance, and whether it is still to be added on the cloth, and the number of the
+// piece it is sewn to, if any. Nothing for the mouth of a dart, which is folded away.
 Message edgeNote(const Pattern& pattern, size_t piece, const Edge& edge);
 
 // A point well inside the piece, for its label: the middle between waist and underbust.

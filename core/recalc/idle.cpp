@@ -3,8 +3,12 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <set>
 
+#include "layers/recipe.h"
 #include "measure/measure_table.h"
+#include "parts/bones/bones.h"
+#include "prepare/lists.h"
 #include "rules/rule_search.h"
 
 namespace armure {
@@ -96,6 +100,9 @@ class IdleFinder {
     if (const auto seam = seamOfKey(key)) return whySeamIdle(*seam, value);
     if (const auto edge = lockOfKey(key)) return whyLockIdle(*edge);
     if (!isChoiceKey(key)) return "it is not known; it is kept";
+    if (const auto cut = parsePrepareKey(key)) return whyCutIdle(key, *cut);
+    if (const RuleInfo* rule = findRule(key); rule && rule->stage == "Prepare")  // cut and bought, not drafted
+      return now_->rules.counts(*rule) ? Message() : msg("it counts only with {}", conditionOf(*rule));
     Order other = order_;
     other.choices.erase(key);
     if (changes(other)) return {};
@@ -158,6 +165,45 @@ class IdleFinder {
       return has ? "this edge is not sewn: it follows the others" : "this piece has no such edge";
     }
     return "this garment has no such piece";
+  }
+
+  // What is cut and boned in the order with a choice taken away.
+  std::set<std::string> bonesWithout(const std::string& key) const {
+    Order other = order_;
+    other.choices.erase(key);
+    const Rules rules(other.choices, other.style, other.school, figureOf(now_->body));
+    std::set<std::string> ids;
+    for (const Channel& c : channelsOf(now_->pattern, now_->block, rules)) ids.insert(c.id);
+    return ids;
+  }
+
+  Message whyCutIdle(const std::string& key, const PrepareKey& cut) const {
+    const Pattern& p = now_->pattern;
+    const bool isPiece = std::ranges::find(p.pieces, cut.of, &Piece::id) != p.pieces.end();
+    const CutList list = cutList(p, now_->block, now_->rules);
+    switch (cut.kind) {
+      case PrepareKind::LayerOrder:
+        for (const std::string& layer : now_->rules.layerOrder())
+          if (layer != "shell" && !findLayer(layer)) return msg("there is no layer \"{}\"", verbatim(layer));
+        return {};
+      case PrepareKind::ClothOf:
+        if (isPiece || std::ranges::find(list.pieces, cut.of, &CutPiece::layer) != list.pieces.end()) return {};
+        return cut.of == "toile" ? Message("it counts only for a toile")
+                                 : Message("this garment has no such layer or piece");
+      case PrepareKind::ClothField:
+        if (std::ranges::find(list.cloths, cut.of, &ClothLine::cloth) != list.cloths.end()) return {};
+        return "nothing is cut of this cloth";
+      case PrepareKind::BoneAt:
+      case PrepareKind::BoneOff:
+        break;
+    }
+    const std::set<std::string> without = bonesWithout(key);
+    if (cut.kind == PrepareKind::BoneOff)
+      return without.contains(cut.of) ? Message() : Message("there is no such bone");
+    std::set<std::string> with;
+    for (const Channel& c : channelsOf(p, now_->block, now_->rules)) with.insert(c.id);
+    if (with != without) return {};
+    return isPiece ? Message("no bone finds room there") : Message("this garment has no such piece");
   }
 
   const Design& design_;

@@ -5,6 +5,7 @@
 #include "parts/edges/upper_outline.h"
 #include "parts/yoke/rules.h"
 #include "prepare/cut_outlines.h"
+#include "prepare/drawing.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -115,7 +116,7 @@ Result<Design> recalc(const Order& order, const Design* before) {
     pieces = balanced->pattern = std::move(fitted).value();
   }
   if (auto problem = unsound(pieces)) return *problem;
-  std::vector<Polyline> outlines = cutOutlines(pieces);
+  std::vector<Polyline> outlines = cutOutlines(pieces, rules.option(key::kCornerKind));
   Sheet sheet = balanceSheet({pieces, outlines, block->intakes, body, balanced ? &*balanced : nullptr,
                               rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules), ownRim(rules)});
   std::vector<Question> questions = questionsAbout(order.measures);
@@ -130,6 +131,19 @@ Balanced proposal(const Design& design) {
   if (Result<Pattern> all = dress(b.pattern, design.sources, design.block, design.body, design.rules); all.ok())
     b.pattern = std::move(all).value();
   return b;
+}
+
+std::vector<Message> orderLines(const Order& order, const Design& design) {
+  std::vector<Message> lines;
+  const auto both = [](const std::string& a, const std::string& b) {
+    return verbatim(a.empty() || b.empty() ? a + b : a + " · " + b);
+  };
+  if (!order.title.empty() || !order.client.empty()) lines.push_back(both(order.title, order.client));
+  const Message version = msg("version {}", verbatim(patternVersion(design.cutOutlines)));
+  lines.push_back(order.date.empty()
+                      ? version
+                      : msg("{}, version {}", verbatim(order.date), verbatim(patternVersion(design.cutOutlines))));
+  return lines;
 }
 
 Result<GarmentSketch> sketchOf(const Order& order) {

@@ -49,6 +49,9 @@ Result<Design> recalc(const Order& order, const Design* before = nullptr);
 // made anew from that.
 Balanced proposal(const Design& design);
 
+// What stands on every piece of the order it belongs to: name and client, date and version of the pieces.
+std::vector<Message> orderLines(const Order& order, const Design& design);
+
 // Only the small drawing of what the order makes; fails like recalc.
 Result<GarmentSketch> sketchOf(const Order& order);
 

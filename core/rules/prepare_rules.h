@@ -25,6 +25,53 @@ inline constexpr std::array kKeep{
             "every stretch fits and every girth is right, with the smallest movement of the edges"),
 };
 
+enum class CutFor { Garment, Toile };
+inline constexpr std::array kCutFor{
+    row::of(CutFor::Garment, "garment", "the garment", "all layers, with the allowances of every edge"),
+    row::of(CutFor::Toile, "toile", "a toile",
+            "one cheap cloth, wide allowances where it may be let out, levels drawn"),
+};
+
+enum class NotchKind { Slit, Triangle };
+inline constexpr std::array kNotchKinds{
+    row::of(NotchKind::Slit, "slit", "a slit", "a snip from the cutting line; quick, for firm cloth"),
+    row::of(NotchKind::Triangle, "triangle", "a triangle", "standing out of the cutting line; for cloth that frays"),
+};
+
+enum class Corners { Mitred, Squared, Turned };
+inline constexpr std::array kCorners{
+    row::of(Corners::Mitred, "mitred", "mitred", "both cutting lines run on until they meet"),
+    row::of(Corners::Squared, "squared", "squared", "cut off square at the end of a sewn edge: no tips to trim"),
+    row::of(Corners::Turned, "turned", "turned", "mirrored on the sewn edge, so that it lies within when turned over"),
+};
+
+enum class AllowanceCustom { OnPaper, SideAndHem, OnCloth };
+inline constexpr std::array kCustoms{
+    row::of(AllowanceCustom::OnPaper, "paper", "all on the paper", "cut along the outer line"),
+    row::of(AllowanceCustom::SideAndHem, "side-and-hem", "side, hem and opening on the paper",
+            "the others are added on the cloth"),
+    row::of(AllowanceCustom::OnCloth, "cloth", "none on the paper", "all are added on the cloth"),
+};
+
+enum class Binding { None, Top, Hem, Both };
+inline constexpr std::array kBindings{
+    row::of(Binding::None, "none", "none", "faced or turned"),
+    row::of(Binding::Top, "top", "the upper edges", "armholes too"),
+    row::of(Binding::Hem, "hem", "the hem", "a corset's lower edge"),
+    row::of(Binding::Both, "both", "both", "all round"),
+};
+enum class Piping { None, Seams };
+inline constexpr std::array kPipings{
+    row::of(Piping::None, "none", "none", "plain seams"),
+    row::of(Piping::Seams, "seams", "in the panel seams", "all but the sides"),
+};
+enum class SidesSewn { Last, WithPanels };
+inline constexpr std::array kSidesSewn{
+    row::of(SidesSewn::Last, "last", "last", "on the folded garment, at the half girths: the zip lies in flat halves"),
+    row::of(SidesSewn::WithPanels, "with-panels", "with the panels",
+            "then bones and lining go in all round, the zip last"),
+};
+
 inline constexpr auto kPapers = [] {
   std::array<RuleOption, kPaperTable.size()> options{};
   for (size_t i = 0; i < options.size(); ++i)
@@ -52,6 +99,16 @@ inline constexpr LengthKey kAllowanceLoops{"allowance.loops"};
 inline constexpr LengthKey kAllowanceBusk{"allowance.busk"};
 inline constexpr LengthKey kAllowanceModesty{"allowance.modesty"};
 inline constexpr LengthKey kAllowanceStrap{"allowance.strap"};
+inline constexpr OptionKey<CutFor> kCutFor{"cut.for"};
+inline constexpr LengthKey kToileAllowance{"toile.allowance"};
+inline constexpr LengthKey kToileSide{"toile.side"};
+inline constexpr OptionKey<NotchKind> kNotchKind{"notch.kind"};
+inline constexpr OptionKey<Corners> kCornerKind{"allowance.corners"};
+inline constexpr OptionKey<AllowanceCustom> kAllowanceCustom{"allowance.custom"};
+inline constexpr OptionKey<Binding> kBinding{"binding.edges"};
+inline constexpr LengthKey kBindingWide{"binding.wide"};
+inline constexpr OptionKey<Piping> kPiping{"piping.seams"};
+inline constexpr OptionKey<SidesSewn> kSidesSewn{"sewing.sides"};
 inline constexpr LengthKey kClothWidth{"cloth.width"};
 inline constexpr TextKey kPaperSize{"paper.size"};
 }  // namespace key
@@ -105,8 +162,25 @@ inline constexpr std::array kPrepareRules{
 };
 
 inline constexpr std::array kPaperRules{
-    row::length(key::kClothWidth, "Prepare", "Cloth", "Cloth, wide", 54, 10, 120,
-                "45, 54 or 60 in, from selvedge to selvedge"),
+    row::option(key::kCutFor, "Prepare", "Cut", "What is cut", kCutFor, "the garment, or a toile to try it with"),
+    row::onlyWhen({row::when(key::kCutFor, {CutFor::Toile})},
+                  row::length(key::kToileAllowance, "Prepare", "Cut", "Toile, allowances", 1, 0.5, 2.5, "1 in")),
+    row::onlyWhen({row::when(key::kCutFor, {CutFor::Toile})},
+                  row::length(key::kToileSide, "Prepare", "Cut", "Toile, side, shoulder and centre", 2, 1, 2.5,
+                              "1 to 2 1/2 in, where it may be let out")),
+    row::option(key::kAllowanceCustom, "Prepare", "Cut", "Allowances are", kCustoms,
+                "one custom for the whole pattern; it is printed on every piece"),
+    row::option(key::kCornerKind, "Prepare", "Cut", "Corners of allowances", kCorners,
+                "so that a seam pressed open or aside lies within the next edge"),
+    row::option(key::kNotchKind, "Prepare", "Cut", "Notches", kNotchKinds, "as they are cut"),
+    row::option(key::kBinding, "Prepare", "Edges", "Bound with bias", kBindings, "counted among the notions"),
+    row::onlyWhen({row::when(key::kBinding, {Binding::Top, Binding::Hem, Binding::Both})},
+                  row::length(key::kBindingWide, "Prepare", "Edges", "Binding, finished", 0.375, 0.125, 1,
+                              "1/4 to 1/2 in; cut four times as wide")),
+    row::option(key::kPiping, "Prepare", "Edges", "Piping", kPipings, "counted among the notions"),
+    row::option(key::kSidesSewn, "Prepare", "Sewing", "Side seams", kSidesSewn, "when the sides are closed"),
+    row::length(key::kClothWidth, "Prepare", "Cloth", "Cloth of the shell, wide", 54, 10, 120,
+                "45, 54 or 60 in, from selvedge to selvedge; where it is other than in the list of cloths"),
     row::option(key::kPaperSize, "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
 };
 

@@ -30,14 +30,18 @@ constexpr std::array<Preset, 4> kSchools{{
      kPlainQuarters},
 }};
 
-constexpr std::array<PresetChoice, 2> kShapingKind{{{"reduction.waist", "1.5 in"}, {"spring.high_hip", "0.5 in"}}};
-constexpr std::array<PresetChoice, 4> kReducingKind{{{"reduction.waist", "3 in"},
+constexpr std::array<PresetChoice, 1> kBustierKind{{{"layer.lining", "all"}}};
+constexpr std::array<PresetChoice, 4> kShapingKind{
+    {{"reduction.waist", "1.5 in"}, {"spring.high_hip", "0.5 in"}, {"layer.strength", "all"}, {"layer.lining", "all"}}};
+constexpr std::array<PresetChoice, 6> kReducingKind{{{"layer.strength", "all"},
+                                                     {"layer.lining", "all"},
+                                                     {"reduction.waist", "3 in"},
                                                      {"reduction.underbust", "0.5 in"},
                                                      {"spring.high_hip", "1 in"},
                                                      {"spring.hip", "0.5 in"}}};
 
 constexpr std::array<Preset, 3> kGarmentKinds{{
-    {"bustier", "Bustier", "follows the body, nothing is reduced", {}},
+    {"bustier", "Bustier", "follows the body, nothing is reduced", kBustierKind},
     {"shaping", "Shaping bodice", "everyday shaping: 0 to 2 in off the waist", kShapingKind},
     {"reducing", "Reducing corset", "2 to 4 in off the waist, ribs firm, spring at the hips", kReducingKind},
 }};

@@ -14,6 +14,7 @@
 #include "parts/straps/rules.h"
 #include "parts/yoke/rules.h"
 #include "rules/draft_rules.h"
+#include "rules/layer_rules.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -33,7 +34,7 @@ constexpr auto joined(const std::array<RuleInfo, sizes>&... tables) {
 // In the order of the window.
 constexpr auto kRules =
     joined(kDraftRules, kCupRules, kCoverRules, kBandRules, kYokeRules, kInsertRules, kEdgeRules, kStrapRules,
-           kHemRules, kSkirtRules, kOpeningRules, kPrepareRules, kBoneRules, kPaperRules);
+           kHemRules, kSkirtRules, kOpeningRules, kPrepareRules, kLayerRules, kBoneRules, kPaperRules);
 
 using OptionOf = std::function<int(std::string_view)>;
 

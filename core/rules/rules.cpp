@@ -92,8 +92,29 @@ Problem unknownKey(std::string_view key) {
 
 Choices choicesOfNewOrders() { return {{"balance.keep", "balanced"}}; }
 
+namespace {
+
+// A cloth that is neither of the list nor one the maker describes.
+std::optional<Problem> noSuchCloth(const Choices& choices, std::string_view key, const std::string& id) {
+  std::vector<std::string> own;
+  std::vector<std::string_view> all;
+  for (const ListedCloth& c : clothTable()) all.push_back(c.id);
+  for (const auto& [other, unused] : choices)
+    if (const auto cut = parsePrepareKey(other); cut && cut->kind == PrepareKind::ClothField) own.push_back(cut->of);
+  all.insert(all.end(), own.begin(), own.end());
+  if (std::ranges::find(all, id) != all.end()) return std::nullopt;
+  const auto meant = nearest(id, all);
+  return Problem{
+      verbatim(quotable(key)), msg("there is no cloth \"{}\"", quotable(id)),
+      meant ? msg("did you mean {}?", verbatim(*meant)) : msg("describe it first, with cloth.{}.width", quotable(id))};
+}
+
+}  // namespace
+
 std::optional<Problem> choicesProblem(const Choices& choices) {
   for (const auto& [key, value] : choices) {
+    if (const auto cut = parsePrepareKey(key); cut && cut->kind == PrepareKind::ClothOf)
+      if (auto problem = noSuchCloth(choices, key, value)) return problem;
     const auto shaping = parseShapingKey(key);
     if (!shaping || shaping->kind == ShapingKind::Rail || shaping->kind == ShapingKind::Swing ||
         isDraftedLevel(shaping->level))
@@ -131,6 +152,7 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
     return Problem{verbatim(key), msg("there is no choice \"{}\" for a lock", quotable(value)),
                    "choose yes, or leave the lock away"};
   }
+  if (const auto prepare = parsePrepareKey(key)) return checkPrepareChoice(key, *prepare, value, bareUnit);
   const RuleInfo* rule = findRule(key);
   if (!rule) return unknownKey(key);
   const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
@@ -141,7 +163,7 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
 }
 
 bool isChoiceKey(std::string_view key) {
-  return findRule(key) || parseShapingKey(key) || seamOfKey(key) || lockOfKey(key);
+  return findRule(key) || parseShapingKey(key) || seamOfKey(key) || lockOfKey(key) || parsePrepareKey(key);
 }
 
 Rules::Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure) {
@@ -173,6 +195,7 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
   applyAll(findKind(kind));
   applyAll(findSchool(school));
   applyAll(findStyle(style));
+  cloths_.assign(clothTable().begin(), clothTable().end());
   // What a preset sets is a rule like any other, not the maker's hand.
   for (RuleValue& v : values_)
     if (v.source == Source::ByHand) v.source = Source::Rule;
@@ -184,6 +207,7 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
       seamChoices_[*seam] = *choice;
     }
     if (const auto edge = lockOfKey(key)) locks_.insert(*edge);
+    if (const auto cut = parsePrepareKey(key)) prepare(*cut, text);
     const auto shaping = parseShapingKey(key);
     if (!shaping) continue;
     const Result<double> mm = shapingValue(*shaping, text, Unit::Millimetre);
@@ -197,6 +221,50 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
       values_[i].source = followed.source;
     }
   }
+}
+
+void Rules::prepare(const PrepareKey& key, const std::string& text) {
+  switch (key.kind) {
+    case PrepareKind::LayerOrder:
+      for (size_t at = 0; at < text.size();) {
+        const size_t end = std::min(text.find(' ', at), text.size());
+        layerOrder_.push_back(text.substr(at, end - at));
+        at = end + 1;
+      }
+      return;
+    case PrepareKind::ClothOf:
+      clothOf_[key.of] = text;
+      return;
+    case PrepareKind::ClothField: {
+      auto found = std::ranges::find(cloths_, key.of, &ListedCloth::id);
+      if (found == cloths_.end()) {
+        cloths_.push_back({key.of, key.of, inches(54), true, false, 0, 0, {}});
+        found = cloths_.end() - 1;
+      }
+      setField(*found, key.field, text);
+      return;
+    }
+    case PrepareKind::BoneAt:
+      bonesAt_[key.of][key.number] = parseNumber(text).value();
+      return;
+    case PrepareKind::BoneOff:
+      bonesOff_.insert(key.of);
+  }
+}
+
+const ListedCloth* Rules::cloth(std::string_view id) const {
+  const auto found = std::ranges::find(cloths_, id, &ListedCloth::id);
+  return found == cloths_.end() ? nullptr : &*found;
+}
+
+std::optional<std::string> Rules::chosenCloth(std::string_view layerOrPiece) const {
+  const auto found = clothOf_.find(layerOrPiece);
+  return found == clothOf_.end() ? std::nullopt : std::optional(found->second);
+}
+
+std::map<int, double> Rules::bonesAt(std::string_view piece) const {
+  const auto found = bonesAt_.find(piece);
+  return found == bonesAt_.end() ? std::map<int, double>() : found->second;
 }
 
 std::optional<double> Rules::shaping(ShapingKind kind, std::string_view level, std::string_view line) const {

@@ -12,6 +12,7 @@
 
 #include "measure/estimate.h"
 #include "result.h"
+#include "rules/prepare_choices.h"
 #include "rules/presets.h"
 #include "rules/rule_table.h"
 #include "rules/seam_choices.h"
@@ -93,17 +94,33 @@ class Rules {
   const std::map<std::string, SeamChoice, std::less<>>& seamChoices() const { return seamChoices_; }
   const std::set<EdgeName>& locks() const { return locks_; }
 
+  // Of cutting and boning (rules/prepare_choices.h).
+  const std::vector<std::string>& layerOrder() const { return layerOrder_; }  // as far as the maker gave it
+  const std::vector<ListedCloth>& cloths() const { return cloths_; }          // of the list, those of her own behind
+  const ListedCloth* cloth(std::string_view id) const;                        // nullptr where there is none
+  // The id of the cloth chosen for a layer or a piece; nothing where none was.
+  std::optional<std::string> chosenCloth(std::string_view layerOrPiece) const;
+  // Bones of her own on a piece: what part of its width each stands from the edge nearer the centre, by number.
+  std::map<int, double> bonesAt(std::string_view piece) const;
+  bool isBoneOff(std::string_view bone) const { return bonesOff_.find(bone) != bonesOff_.end(); }
+
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
   Term term(LengthKey key, char sign = '+', double factor = 1) const { return term(key.text, sign, factor); }
 
  private:
+  void prepare(const PrepareKey& key, const std::string& text);
   std::optional<double> shaping(ShapingKind kind, std::string_view level, std::string_view line) const;
 
   std::vector<RuleValue> values_;                      // in the order of ruleTable()
   std::vector<std::pair<ShapingKey, double>> byHand_;  // mm, or the share
   std::map<std::string, SeamChoice, std::less<>> seamChoices_;
   std::set<EdgeName> locks_;
+  std::vector<std::string> layerOrder_;
+  std::vector<ListedCloth> cloths_;
+  std::map<std::string, std::string, std::less<>> clothOf_;
+  std::map<std::string, std::map<int, double>, std::less<>> bonesAt_;
+  std::set<std::string, std::less<>> bonesOff_;
 };
 
 }  // namespace armure

@@ -40,7 +40,10 @@ class Commands(Case):
 
     def test_what_the_rails_hold_can_be_scripted(self):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
-        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE", "seam.SEAM", "lock.PIECE.EDGE"])
+        self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE",
+                                "layers.order", "cloth.of.LAYER", "cloth.CLOTH.name", "cloth.CLOTH.width", "cloth.CLOTH.lies", "cloth.CLOTH.way",
+                                "cloth.CLOTH.shrinks", "cloth.CLOTH.price", "cloth.CLOTH.note", "bone.at.PIECE.N", "bone.off.BONE", "seam.SEAM",
+                                "lock.PIECE.EDGE"])
         changed = self.path("held.armure")
         self.assertEqual(run("set", self.order, "hold.waist.princess=1 1/8 in", "rail.ribs=2 in", "girth.ribs=29 in", "-o", changed)[0], 0)
         self.assertEqual(run("export", changed, "--pieces", self.path("p.json"))[0], 0)
@@ -173,6 +176,50 @@ class Commands(Case):
         run("new", "--measurements", files[3], "--style", "sweetheart-laced", "-o", self.path("again.armure"))
         with open(self.order, encoding="utf-8") as a, open(self.path("again.armure"), encoding="utf-8") as b:
             self.assertEqual(a.read(), b.read())
+
+    def test_the_job_sheet_and_the_sheet_to_draw_by_hand(self):
+        order = self.path("sheet.armure")
+        self.assertEqual(run("set", self.order, "reduction.waist=2 in", "layer.strength=all", "cloth.of.lining=velvet", "-o", order)[0], 0)
+        made = json.loads(run("list", "--json", order)[1])
+        pdf, page = self.path("s.pdf"), self.path("s.html")
+        code, _, errors = run("sheet", order, "--pdf", pdf, "--html", page)
+        self.assertEqual(code, 0, errors)
+        self.assertEqual(os.stat(page).st_mode & 0o077, 0)  # measures are for their owner
+        with open(page, encoding="utf-8") as f:
+            html = f.read()
+        self.assertNotIn("http", html.replace("http://www.w3.org", ""))  # loads nothing
+        text = subprocess.run(["pdftotext", "-layout", pdf, "-"], capture_output=True, text=True).stdout
+        for said in (html, " ".join(text.split())):
+            for words in ("Cotton velvet", "Before it is worn", "no medical advice", "Half girths", "Sewing, in this order"):
+                self.assertIn(words, said)
+            for piece in made["pieces"]:
+                self.assertIn(piece["name"], said)
+        hand = self.path("h.html")
+        self.assertEqual(run("sheet", order, "--by-hand", "--html", hand)[0], 0)
+        with open(hand, encoding="utf-8") as f:
+            self.assertIn("the paper must be", f.read())
+        self.assertEqual(run("sheet", order)[0], 2)
+        self.assertEqual(run("sheet", order, "--pdf", page)[0], 2)  # an HTML page stands there
+
+    def test_every_layer_passes_the_independent_checker_and_reaches_the_paper(self):
+        order, pieces, pdf = self.path("layers.armure"), self.path("y.json"), self.path("y.pdf")
+        for choices in (["layer.facing=top", "layer.facing_depth=3 in", "layer.lining_shorter=1/2 in", "layer.overlay=panels", "layer.interfacing=doubled"],
+                        ["cup.kind=three", "layer.foam=cups", "layer.lining=panels", "layer.interfacing=single",
+                         "layer.interfacing_edges=trimmed", "allowance.corners=turned", "notch.kind=triangle"],
+                        ["cut.for=toile", "allowance.custom=side-and-hem"]):
+            self.assertEqual(run("set", self.order, *choices, "-o", order, "--force")[0], 0)
+            self.assertEqual(run("export", order, "--pieces", pieces, "--pdf", pdf, "--force")[0], 0)
+            checker = os.path.join(PROJECT, "tests", "support", "check_pieces.py")
+            said = subprocess.run([sys.executable, checker, pieces], capture_output=True, text=True)
+            self.assertEqual(said.returncode, 0, said.stdout)
+            text = " ".join(subprocess.run(["pdftotext", pdf, "-"], capture_output=True, text=True).stdout.split())
+            with open(pieces, encoding="utf-8") as f:
+                made = json.load(f)["pieces"]
+            for piece in made:
+                if piece.get("source") and piece["copies"] and piece["id"] == f"{piece['layer']}-{piece['source']}":
+                    continue  # cut again, as the shell's piece says
+                self.assertIn(piece["name"], text)
+                self.assertIn(f"{piece['number']} of {piece['of']}", text)
 
     def test_a_pdf_is_on_the_orders_own_paper_unless_another_is_named(self):
         order = self.path("on-paper.armure")

@@ -9,6 +9,7 @@ expect.json of a job:
   half_widths  by level, then by half: the finished width of that half, inches; openings that stay open are no part of it
   hems         by piece: its hem, inches
   seams        by id: how long both its sides are, inches. The jobs state none: as balanced, to see that none changes
+  sewing       works in the order the job states them, others between them (core/prepare/sewing.h)
   differs      what comes out otherwise than the job says, and why
 """
 import contextlib, io, json, math, os, sys, unittest
@@ -89,9 +90,10 @@ class Jobs(Case):
                 _, made = self.pieces_of(name)
                 edges = {(p["id"], e["id"]): sum(math.dist(a, b) for a, b in zip(e["points"], e["points"][1:]))
                          for p in made["pieces"] for e in p["edges"]}
+                shell = {p["id"] for p in made["pieces"] if p["layer"] == "shell"}
                 got = {}
                 for seam in made["seams"]:
-                    if seam.get("kind", "plain") == "plain":
+                    if seam.get("kind", "plain") == "plain" and seam["a"]["piece"] in shell:
                         a, b = (sum(edges.get((seam[s]["piece"], e["id"]), 0) for e in seam[s]["edges"]) for s in "ab")
                         got[seam["id"]] = a / MM
                         self.assertAlmostEqual(a / MM, b / MM, delta=WITHIN, msg=seam["id"])
@@ -99,6 +101,17 @@ class Jobs(Case):
                 self.assertEqual(sorted(got), sorted(expect))
                 for seam, wanted in expect.items():
                     self.assertAlmostEqual(got[seam], wanted, delta=WITHIN, msg=seam)
+
+    def test_it_is_sewn_in_the_order_the_job_states(self):
+        for name in names():
+            wanted = load(name, "expect.json").get("sewing", [])
+            if not wanted:
+                continue
+            with self.subTest(name):
+                code, said, errors = run("list", os.path.join(JOBS, name, "order.armure"), "--json")
+                self.assertEqual(code, 0, errors)
+                works = [step["work"] for step in json.loads(said)["sewing"]]
+                self.assertEqual([w for w in works if w in wanted], wanted, works)
 
     def test_the_independent_checker_finds_nothing(self):
         for name in names():

@@ -54,21 +54,22 @@ TEST_CASE("every line of a piece is drawn once, in its role") {
 
 TEST_CASE("what is written on a piece is never upside down, stands inside it and says what each edge gets") {
   const Design d = designOf(orderWith({{"dial.side", "0.5"}}));
+  const Boning boning = boningOf(d.pattern, d.block, d.rules);
   for (size_t i = 0; i < d.pattern.pieces.size(); ++i)
     for (int turn = 0; turn < 8; ++turn) {
       const Motion m = Motion::rotationAbout({50, 60}, turn * std::numbers::pi / 4);
       size_t pieceTexts = 0, edges = 0, levels = 0;
-      for (const DrawnText& t : drawnTexts(d.pattern, i, m)) {
+      for (const DrawnText& t : drawnTexts({d.pattern, d.rules, boning}, i, m)) {
         CHECK(std::abs(std::remainder(t.angleRad, 2 * std::numbers::pi)) <= std::numbers::pi / 2 + 1e-6);
         CHECK(!t.text.empty());
-        CHECK((t.height >= 3 && t.height <= 6));
+        CHECK((t.height >= 2.5 && t.height <= 8));
         pieceTexts += t.role == TextRole::Piece;
         edges += t.role == TextRole::Edge;
         levels += t.role == TextRole::Level;
       }
       const Piece& p = d.pattern.pieces[i];
-      CHECK(pieceTexts == labelLines(p).size());
-      CHECK(edges == p.edges.size() - p.darts.size());  // nothing along a mouth
-      CHECK(levels == p.levelLines().size());
+      CHECK(pieceTexts == labelLines(p, d.rules).size() + 1);  // and which way is up
+      CHECK(edges == p.edges.size() - p.darts.size());         // nothing along a mouth
+      CHECK(levels == p.levelLines().size() + 1);              // and the grain
     }
 }

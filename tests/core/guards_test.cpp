@@ -95,17 +95,17 @@ TEST_CASE("layers inside the cup are as long as the shell they lie on, once bala
   }
   // Measured without the list of lines: both halves of the lining's cup line against the frame's.
   const Design d = designOf(inStyle("cup-two-pieces", {{"cup.inside", "lining"}}));
-  CHECK(edgeLength(d.pattern, "lining-inner", "cup-1") ==
+  CHECK(edgeLength(d.pattern, "cup-lining-inner", "cup-1") ==
         Approx(edgeLength(d.pattern, "front-1", "cup-1")).margin(0.01));
-  CHECK(edgeLength(d.pattern, "lining-outer", "cup-2") ==
+  CHECK(edgeLength(d.pattern, "cup-lining-outer", "cup-2") ==
         Approx(edgeLength(d.pattern, "front-2", "cup-2")).margin(0.01));
-  CHECK(pieceOf(d.pattern, "lining-inner").edge("cup-1").role == EdgeRole::Raw);  // caught in the seam, no hem
+  CHECK(pieceOf(d.pattern, "cup-lining-inner").edge("cup-1").role == EdgeRole::Raw);  // caught in the seam, no hem
 }
 
 TEST_CASE("a layer that differs from its shell fails") {
   Design d = designOf(inStyle("cup-two-pieces", {{"cup.inside", "lining"}}));
   for (Piece& p : d.pattern.pieces)
-    if (p.id == "lining-inner")
+    if (p.id == "cup-lining-inner")
       for (Edge& e : p.edges)
         if (e.id == "cup-1")
           e.path =

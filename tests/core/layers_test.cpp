@@ -139,7 +139,7 @@ TEST_CASE("linings and pads say of which piece they were made, and fit it") {
     INFO(kind);
     int layers = 0;
     for (const Piece& p : d.pattern.pieces) {
-      if (p.layer != "lining" && p.layer != "pad") continue;
+      if (p.layer != "cup-lining" && p.layer != "pad") continue;
       ++layers;
       INFO(p.id << " of " << p.source);
       CHECK(std::any_of(d.pattern.pieces.begin(), d.pattern.pieces.end(),

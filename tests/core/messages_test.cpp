@@ -39,13 +39,14 @@ void visit(const Pattern& p, const std::function<void(const Message&)>& call) {
   for (const LayerLine& line : p.layerLines) visit(line.name, call);
   for (const Attachment& a : p.attachments) visit(a.name, call);
   for (const Working& w : p.workings) visit(w, call);
-  for (size_t i = 0; i < p.pieces.size(); ++i)
-    for (const DrawnText& t : drawnTexts(p, i, Motion())) visit(t.text, call);
 }
 
 // Everything a design says.
 void visit(const Design& d, const std::function<void(const Message&)>& call) {
   visit(d.pattern, call);
+  const Boning boning = boningOf(d.pattern, d.block, d.rules);
+  for (size_t i = 0; i < d.pattern.pieces.size(); ++i)
+    for (const DrawnText& t : drawnTexts({d.pattern, d.rules, boning}, i, Motion())) visit(t.text, call);
   for (const Working& w : d.block.workings) visit(w, call);
   for (const Fact& f : d.body.facts()) visit(f.working, call);
   for (const CheckRow& r : d.sheet.rows)

@@ -113,7 +113,7 @@ TEST_CASE("pads are traced from the panels and butt, linings have their allowanc
     for (size_t i = 0; i < d.pattern.pieces.size(); ++i) {
       const Piece& p = d.pattern.pieces[i];
       const bool pad = p.layer == "pad";
-      if (!pad && p.layer != "lining") continue;
+      if (!pad && p.layer != "cup-lining") continue;
       for (const Edge& e : p.edges) CHECK(e.allowance == (pad ? 0 : d.rules.length(key::kAllowanceLining)));
       areas[pad] += signedArea(p.outline(0.02));
       CHECK((signedArea(d.cutOutlines[i]) > signedArea(p.outline(0.02)) + 100) == !pad);

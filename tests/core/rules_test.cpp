@@ -10,6 +10,7 @@
 #include "parts/yoke/rules.h"
 #include "prepare/arrange.h"
 #include "prepare/lists.h"
+#include "prepare/sewing.h"
 #include "rules/draft_rules.h"
 #include "rules/prepare_rules.h"
 #include "rules/rule_search.h"
@@ -56,6 +57,11 @@ std::vector<double> fingerprint(const Design& d) {
     numbers.insert(numbers.end(), {b.width, b.cutLength, static_cast<double>(b.kind - kBoneKinds.data())});
   for (const Notion& n : list.notions) numbers.insert(numbers.end(), {static_cast<double>(n.count), n.length});
   for (const ClothLine& c : list.cloths) numbers.push_back(c.width);
+  for (const CutPiece& c : list.pieces) numbers.push_back(c.copies);
+  for (const SewingStep& step : sewingOrder(d.pattern, d.block, d.rules))
+    numbers.push_back(static_cast<double>(step.work));
+  for (const Piece& p : d.pattern.pieces)
+    for (const Edge& e : p.edges) numbers.push_back(e.onCloth);
   return numbers;
 }
 
@@ -98,9 +104,10 @@ Order orderFor(const RuleInfo& rule) {
   if (rule.key == "insert.shoulder") o.choices["insert.kind"] = "shoulder";
   if (rule.key == "gather.to") o.choices["gather.strip"] = "0.5 in";  // many slashes, so that where they end shows
   if (rule.key == "dial.centre") o.choices["opening.front"] = "seam";
-  if (rule.key == "mould.inner") o.choices["mould.inner"] = "3 in";        // less than up to the bridge
-  if (rule.key == "opening.start") o.choices["opening.start"] = "10 in";   // below the upper edge
-  if (rule.key == "bones.straight") o.choices["bones.straight"] = "0 in";  // straight lines alone
+  if (rule.key == "mould.inner") o.choices["mould.inner"] = "3 in";           // less than up to the bridge
+  if (rule.key == "opening.start") o.choices["opening.start"] = "10 in";      // below the upper edge
+  if (rule.key == "bones.straight") o.choices["bones.straight"] = "0 in";     // straight lines alone
+  if (rule.key == "layer.lining_joins") o.choices["opening.front"] = "seam";  // straight: it is laid on the fold
   if (rule.key == "cap.side") o.choices["distribution.school"] = "even";
   return o;
 }
@@ -110,7 +117,8 @@ Order orderFor(const RuleInfo& rule) {
 TEST_CASE("every rule of thumb changes the pattern when it is changed") {
   for (const RuleInfo& rule : ruleTable()) {
     if (rule.key == "paper.size" || rule.key == "balance.free_limit") continue;  // of the paper, and of the sheet
-    if (rule.key == "skirt.slit") continue;                                      // a notch
+    if (rule.key == "skirt.slit" || rule.key == "notch.kind") continue;          // a notch, and how it is cut
+    if (rule.key == "binding.wide") continue;                                    // told beside its length
     if (rule.key == "breast.shape") continue;                                    // of the body it is tried on
     if (rule.key == "mould.rim") continue;  // held against the opening by the sheet
     INFO(rule.key);

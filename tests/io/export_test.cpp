@@ -32,8 +32,10 @@ void compareWithGolden(const std::string& name, const std::string& made) {
 
 TEST_CASE("the demo orders export as they did") {
   for (const std::string name : {"1-ferry", "2-lamp-room", "3-harbour-wall"}) {
-    const auto order = readOrder(sourceDir() + "/demo/" + name + ".armure");
+    auto order = readOrder(sourceDir() + "/demo/" + name + ".armure");
     REQUIRE(order.ok());
+    // One of them lined; in the others it would only be the same edges once more.
+    if (name != "2-lamp-room") order->order.choices["layer.lining"] = "none";
     const auto design = recalc(order->order);
     REQUIRE(design.ok());
     compareWithGolden(name + ".pieces.json", piecesJson(order->order, *design));

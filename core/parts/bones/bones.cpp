@@ -62,6 +62,33 @@ class Ground {
     return longestWithin(middle, {});
   }
 
+  // At the same part of the piece's width all the way down, between the edges that run down; on straight beyond them.
+  Polyline within(double share) const {
+    constexpr double kOn = 400, kEndRun = 30;  // mm: how far beyond, and along what the way on is taken from
+    std::vector<Polyline> sides;
+    for (const Edge& e : piece_.edges)
+      if (!isFree(e.role)) sides.push_back(e.path.flattened(kFlatness));
+    Polyline middle;
+    for (double y = piece_.grainTop.y - kOn; y <= piece_.grainBottom.y + kOn; y += kPointsApart) {
+      std::vector<double> met;
+      for (const Polyline& side : sides)
+        for (size_t i = 0; i + 1 < side.size(); ++i)
+          if (const Vec2 a = side[i], b = side[i + 1]; (a.y > y) != (b.y > y))
+            met.push_back(a.x + (y - a.y) * (b.x - a.x) / (b.y - a.y));
+      if (met.size() < 2) continue;
+      const auto [left, right] = std::ranges::minmax(met);
+      middle.push_back({left + share * (right - left), y});
+    }
+    const auto run = static_cast<size_t>(kEndRun / kPointsApart);
+    if (middle.size() <= run) return {};
+    const Vec2 up = unit(middle.front() - middle[run]), down = unit(middle.back() - middle[middle.size() - 1 - run]);
+    Polyline all;
+    for (double s = kOn; s > 0; s -= kPointsApart) all.push_back(middle.front() + s * up);
+    all.insert(all.end(), middle.begin(), middle.end());
+    for (double s = kPointsApart; s <= kOn; s += kPointsApart) all.push_back(middle.back() + s * down);
+    return longestWithin(all, {});
+  }
+
   // Along the grain through a point; on a fold, whose cloth lies towards `inner`, with half of its width.
   Polyline upright(Vec2 through, Vec2 inner) const {
     constexpr double kFar = 800;  // mm up and down
@@ -124,6 +151,7 @@ class Boner {
       atCentre(i);
       alongDarts(i);
       between(i);
+      byHand(i);
     }
     return std::move(channels_);
   }
@@ -133,7 +161,7 @@ class Boner {
   int onBothHalves(size_t i) const { return pattern_.pieces[i].symmetry == Symmetry::Once ? 1 : 2; }
 
   void add(std::string id, size_t piece, std::string seam, Polyline middle, int count) {
-    if (middle.empty()) return;
+    if (middle.empty() || rules_.isBoneOff(id)) return;
     const bool straight = strayOf(middle) <= rules_.length(key::kBonesStraight);
     const std::string_view kind = std::ranges::find_if(kBoneKinds, [&](const BoneKind& k) {
                                     return k.of == rules_.option(key::kBonesAre) && (straight || k.bendsAside);
@@ -221,8 +249,17 @@ class Boner {
         const Vec2 inner = onFold ? (foldAtA ? along : -along) : Vec2{};
         add(fmt::format("{}", ++number), i, grounds_[i].upright(line.a + at * along, inner),
             onFold ? 1 : onBothHalves(i));
+        if (onFold && !channels_.empty() && channels_.back().piece == i) channels_.back().drawnAside = foldAtA ? 1 : -1;
       }
     }
+  }
+
+  // Where the maker put one. The back's edge nearer the centre is its right one.
+  void byHand(size_t i) {
+    const Piece& p = pattern_.pieces[i];
+    for (const auto& [number, part] : rules_.bonesAt(p.id))
+      add(fmt::format("own-{}", number), i, grounds_[i].within(p.half == Half::Back ? 1 - part : part),
+          onBothHalves(i));
   }
 
   static constexpr double kOnFold = 0.5;  // mm
@@ -266,6 +303,27 @@ double strayOf(const Polyline& line) {
 
 double cutLength(const Channel& channel, const Rules& rules) {
   return std::max(0.0, channel.length() - 2 * rules.length(key::kBonesEnd));
+}
+
+std::optional<Working> boneWorking(const Pattern& pattern, const Block& block, const Rules& rules,
+                                   std::string_view id) {
+  if (!id.starts_with("bone-")) return std::nullopt;
+  for (const Channel& c : channelsOf(pattern, block, rules)) {
+    if (c.id != id) continue;
+    const BoneKind& kind = boneKind(c.kind);
+    const Message where = c.seam.empty() ? pattern.pieces[c.piece].name : pattern.seam(c.seam)->name;
+    Working w{c.id,
+              msg("{}, {}: cut to", where, known(kind.name)),
+              {{'+', "channel, along its middle", c.length(), Source::Computed}},
+              cutLength(c, rules),
+              {}};
+    w.terms.push_back(rules.term(key::kBonesEnd, '-', 2));
+    w.note = kind.stockStep > 0 ? msg("ready-made, the longest that goes in is {}; {} of them in the garment",
+                                      Length{stockLength(kind, w.result)}, c.count)
+                                : msg("from the metre; {} of them in the garment", c.count);
+    return w;
+  }
+  return std::nullopt;
 }
 
 double stockLength(const BoneKind& kind, double length) {

@@ -12,6 +12,7 @@
 // They end at the hip, and where the panels run on as a skirt at the high hip.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -31,6 +32,7 @@ struct Channel {
   double width = 0;       // mm, between the lines of stitches
   std::string_view kind;  // of bone: the id of a row of kBoneKinds
   int count = 2;          // how many the garment has: two, or one on a fold or a centre seam
+  int drawnAside = 0;     // on a fold only one line of stitches lies on the piece: that of this sign (see line)
 
   double length() const;
   Polyline line(double aside) const;  // beside the middle: to the right of it as it runs where that is less than 0
@@ -48,6 +50,9 @@ double strayOf(const Polyline& line);
 
 // What is cut for a channel: its length less what the bone is shorter at both ends; never less than nothing.
 double cutLength(const Channel& channel, const Rules& rules);
+
+// How the bone of a channel comes to its length; nothing where the garment has none of this id.
+std::optional<Working> boneWorking(const Pattern& pattern, const Block& block, const Rules& rules, std::string_view id);
 
 // The longest ready-made bone of a kind that is no longer than `length`, mm; `length` itself where it is cut from the
 // metre.

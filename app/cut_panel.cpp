@@ -1,0 +1,291 @@
+#include "app/cut_panel.h"
+
+#include <QHBoxLayout>
+#include <algorithm>
+
+#include "layers/recipe.h"
+#include "parts/bones/bones.h"
+#include "render/words.h"
+#include "rules/prepare_rules.h"
+
+namespace armure {
+namespace {
+
+constexpr int kMostOwn = 9;  // bones by hand on one piece
+
+QString layerName(const LayerRecipe* recipe) { return recipe ? q(recipe->name) : QStringLiteral("Shell"); }
+
+QWidget* labelled(const QString& text, QWidget* field) {
+  auto* row = new QWidget;
+  auto* line = new QHBoxLayout(row);
+  line->setContentsMargins(0, 1, 0, 1);
+  auto* label = new QLabel(text);
+  label->setWordWrap(true);
+  line->addWidget(label, 2);
+  line->addWidget(field, 3);
+  return row;
+}
+
+ChoiceBox* choiceBox(const QString& name, const QString& label) {
+  auto* box = new ChoiceBox;
+  box->setObjectName(name);
+  box->setAccessibleName(label);
+  box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  return box;
+}
+
+void fill(QComboBox& box, const std::vector<ListedCloth>& cloths) {
+  if (box.count() == static_cast<int>(cloths.size())) {
+    bool same = true;
+    for (int i = 0; i < box.count(); ++i) same = same && box.itemText(i) == q(cloths[static_cast<size_t>(i)].name);
+    if (same) return;
+  }
+  box.clear();
+  for (const ListedCloth& c : cloths) {
+    box.addItem(q(c.name), q(c.id));
+    box.setItemData(box.count() - 1, q(c.note), Qt::ToolTipRole);
+  }
+}
+
+}  // namespace
+
+CutPanel::CutPanel(OrderSession& session, QWidget* parent)
+    : QWidget(parent), session_(session), column_(new QVBoxLayout(this)) {
+  column_->setContentsMargins(0, 8, 0, 0);
+  column_->setSpacing(3);
+  addLayers();
+  addCloths();
+  addOwnCloth();
+  addBones();
+  connect(&session, &OrderSession::changed, this, &CutPanel::refresh);
+  connect(&session, &OrderSession::selectionChanged, this, &CutPanel::refresh);
+}
+
+QLabel* CutPanel::addTitle(const QString& text) {
+  auto* title = new QLabel(text);
+  title->setObjectName("group");
+  column_->addSpacing(6);
+  column_->addWidget(title);
+  return title;
+}
+
+void CutPanel::addLayers() {
+  addTitle("Layers, from the outside inwards");
+  layers_ = new QListWidget;
+  layers_->setObjectName("layers");
+  layers_->setAccessibleName("Layers, from the outside inwards");
+  layers_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  layers_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  column_->addWidget(layers_);
+  auto* row = new QWidget;
+  auto* line = new QHBoxLayout(row);
+  line->setContentsMargins(0, 1, 0, 1);
+  const auto add = [&](const char* name, const char* text, int by) {
+    auto* button = new QPushButton(text);
+    button->setObjectName(name);
+    connect(button, &QPushButton::clicked, this, [this, by] { moveLayer(by); });
+    line->addWidget(button);
+    return button;
+  };
+  outwards_ = add("layerOut", "Further out", -1);
+  inwards_ = add("layerIn", "Further in", 1);
+  column_->addWidget(row);
+  connect(layers_, &QListWidget::currentRowChanged, this, [this](int at) {
+    outwards_->setEnabled(at > 0);
+    inwards_->setEnabled(at >= 0 && at + 1 < layers_->count());
+  });
+}
+
+void CutPanel::addCloths() {
+  addTitle("Cut of");
+  clothRows_ = new QVBoxLayout;
+  clothRows_->setSpacing(2);
+  column_->addLayout(clothRows_);
+}
+
+ChoiceBox* CutPanel::clothBox(const std::string& layerOrPiece) {
+  if (const auto found = cloths_.find(layerOrPiece); found != cloths_.end()) return found->second.second;
+  const LayerRecipe* recipe = findLayer(layerOrPiece);
+  const QString text = recipe ? layerName(recipe) : q(layerOrPiece).replace('-', ' ');
+  ChoiceBox* box = choiceBox(q("cloth.of." + layerOrPiece), text + ": cloth");
+  connect(box, &QComboBox::activated, this,
+          [this, box, layerOrPiece] { chooseCloth(layerOrPiece, box->currentData().toString().toStdString()); });
+  QWidget* row = labelled(text, box);
+  clothRows_->addWidget(row);
+  cloths_[layerOrPiece] = {row, box};
+  return box;
+}
+
+void CutPanel::addOwnCloth() {
+  addTitle("Cloths");
+  clothEdited_ = choiceBox("clothEdited", "Cloth");
+  connect(clothEdited_, &QComboBox::activated, this, [this] { refresh(); });
+  column_->addWidget(clothEdited_);
+  const auto field = [&](const char* name, const char* label, const char* hint) {
+    auto* row = new ValueRow(QString("clothEdited.") + name, label, hint, [this, name](const std::string& text) {
+      return session_.setChoice("cloth." + ownCloth() + "." + name, text);
+    });
+    connect(row, &ValueRow::left, this, [this] { session_.settle(); });
+    column_->addWidget(row);
+    return row;
+  };
+  clothName_ = field("name", "Name", "as you call it");
+  clothWidth_ = field("width", "Wide", "from selvedge to selvedge");
+  const auto options = [&](const char* name, const char* label, const char* a, const char* b) {
+    ChoiceBox* box = choiceBox(QString("clothEdited.") + name, label);
+    box->addItem(QString(a).replace('-', ' '), a);
+    box->addItem(QString(b).replace('-', ' '), b);
+    connect(box, &QComboBox::activated, this, [this, box, name] {
+      choose("cloth." + ownCloth() + "." + name, box->currentData().toString().toStdString());
+    });
+    column_->addWidget(labelled(label, box));
+    return box;
+  };
+  clothLies_ = options("lies", "Lies", "folded", "open");
+  clothWay_ = options("way", "Pieces lie", "either-way", "one-way");
+  clothShrinks_ = field("shrinks", "Shrinks by", "part of its length: 0.03 is 3 in a hundred");
+  clothPrice_ = field("price", "Price of a metre", "in whatever you pay");
+  clothNote_ = field("note", "Note", "in your own words");
+  auto* another = new QPushButton("Another cloth");
+  another->setObjectName("anotherCloth");
+  connect(another, &QPushButton::clicked, this, [this] {
+    const std::vector<ListedCloth>& all = session_.design()->rules.cloths();
+    int number = 1;
+    const auto id = [&] { return "own-" + std::to_string(number); };
+    while (std::ranges::find(all, id(), &ListedCloth::id) != all.end()) ++number;
+    choose("cloth." + id() + ".name", "Cloth of my own " + std::to_string(number));
+    clothEdited_->setCurrentIndex(clothEdited_->findData(QString::fromStdString(id())));
+    refresh();
+  });
+  column_->addWidget(another);
+}
+
+void CutPanel::addBones() {
+  addTitle("Bones by hand");
+  boneHint_ = new QLabel;
+  boneHint_->setObjectName("lesser");
+  boneHint_->setWordWrap(true);
+  column_->addWidget(boneHint_);
+  place_ = new QPushButton("Put a bone here");
+  place_->setObjectName("placeBone");
+  remove_ = new QPushButton("Take this bone away");
+  remove_->setObjectName("removeBone");
+  connect(place_, &QPushButton::clicked, this, &CutPanel::placeBone);
+  connect(remove_, &QPushButton::clicked, this, &CutPanel::removeBone);
+  column_->addWidget(place_);
+  column_->addWidget(remove_);
+}
+
+void CutPanel::choose(const std::string& key, const std::string& value) {
+  if (const auto problem = session_.tryChoice(key, value)) emit refused(QString::fromStdString(problem->text()));
+  session_.settle();
+}
+
+void CutPanel::chooseCloth(const std::string& layerOrPiece, const std::string& cloth) {
+  choose(clothOfKey(layerOrPiece), cloth);
+}
+
+void CutPanel::moveLayer(int by) {
+  const int at = layers_->currentRow(), to = at + by;
+  if (at < 0 || to < 0 || to >= layers_->count()) return;
+  QStringList ids;
+  for (int i = 0; i < layers_->count(); ++i) ids << layers_->item(i)->data(Qt::UserRole).toString();
+  ids.swapItemsAt(at, to);
+  choose(std::string(kLayersOrder), ids.join(' ').toStdString());
+  layers_->setCurrentRow(to);
+}
+
+void CutPanel::placeBone() {
+  const std::string piece = session_.selection().piece;
+  const Design* d = session_.design();
+  if (!d || piece.empty()) return;
+  const std::map<int, double> own = d->rules.bonesAt(piece);
+  for (int number = 1; number <= kMostOwn; ++number)
+    if (!own.contains(number)) return choose(boneAtKey(piece, number), "0.5");
+}
+
+void CutPanel::removeBone() {
+  const std::string& bone = session_.selection().working;
+  const Design* d = session_.design();
+  if (!d || !bone.starts_with("bone-")) return;
+  for (const Piece& p : d->pattern.pieces)
+    for (const auto& [number, part] : d->rules.bonesAt(p.id))
+      if (bone == "bone-" + p.id + "-own-" + std::to_string(number)) return choose(boneAtKey(p.id, number), "");
+  choose(boneOffKey(bone), "yes");
+}
+
+void CutPanel::refreshLayers() {
+  const std::vector<const LayerRecipe*> all = layersOf(session_.design()->rules);
+  QStringList ids;
+  for (const LayerRecipe* r : all) ids << (r ? q(r->id) : QStringLiteral("shell"));
+  QStringList shown;
+  for (int i = 0; i < layers_->count(); ++i) shown << layers_->item(i)->data(Qt::UserRole).toString();
+  if (shown == ids) return;
+  const int at = layers_->currentRow();
+  layers_->clear();
+  for (int i = 0; i < ids.size(); ++i) {
+    auto* item = new QListWidgetItem(layerName(all[static_cast<size_t>(i)]), layers_);
+    item->setData(Qt::UserRole, ids[i]);
+  }
+  layers_->setCurrentRow(std::clamp(at, 0, layers_->count() - 1));
+  layers_->setFixedHeight(layers_->sizeHintForRow(0) * layers_->count() + 2 * layers_->frameWidth() + 2);
+}
+
+void CutPanel::refreshCloths(const CutList& list) {
+  const Rules& rules = session_.design()->rules;
+  std::map<std::string, std::string> wanted;  // layer or piece -> cloth
+  for (const CutPiece& c : list.pieces) wanted.emplace(c.layer, c.cloth);
+  const std::string picked = session_.selection().piece;
+  for (const CutPiece& c : list.pieces)
+    if (c.layer == "shell" && (c.id == picked || rules.chosenCloth(c.id))) wanted[c.id] = c.cloth;
+  if (rules.option(key::kCutFor) == CutFor::Toile)
+    wanted = {{"toile", list.pieces.empty() ? std::string("calico") : list.pieces.front().cloth}};
+  for (const auto& [id, cloth] : wanted) {
+    ChoiceBox* box = clothBox(id);
+    fill(*box, rules.cloths());
+    box->setCurrentIndex(box->findData(QString::fromStdString(cloth)));
+  }
+  for (const auto& [id, row] : cloths_) row.first->setVisible(wanted.contains(id));
+  fill(*clothEdited_, rules.cloths());
+  const ListedCloth* edited = rules.cloth(ownCloth());
+  if (!edited) return;
+  const Unit unit = session_.order().units.unit;
+  const auto isOwn = [&](const char* field) {
+    return session_.order().choices.contains("cloth." + edited->id + "." + field);
+  };
+  const auto number = [](double v) { return QString::number(v, 'g', 6); };
+  const auto show = [&](ValueRow* row, const char* field, const QString& text) {
+    row->show(isOwn(field) ? text : QString(), text, isOwn(field));
+  };
+  show(clothName_, "name", q(edited->name));
+  show(clothWidth_, "width", QString::fromStdString(formatLength(edited->width, {unit, 16})));
+  show(clothShrinks_, "shrinks", number(edited->shrinkage));
+  show(clothPrice_, "price", edited->price > 0 ? number(edited->price) : QStringLiteral("not known"));
+  show(clothNote_, "note", q(edited->note));
+  clothLies_->setCurrentIndex(edited->folded ? 0 : 1);
+  clothWay_->setCurrentIndex(edited->oneWay ? 1 : 0);
+}
+
+void CutPanel::refreshBones() {
+  const Selection& s = session_.selection();
+  const Pattern& pattern = session_.design()->pattern;
+  const auto piece = std::ranges::find(pattern.pieces, s.piece, &Piece::id);
+  const bool panel = piece != pattern.pieces.end() && piece->layer == "shell" && piece->part == Part::Panel;
+  const bool bone = s.working.starts_with("bone-");
+  place_->setEnabled(panel);
+  remove_->setEnabled(bone);
+  boneHint_->setText(bone ? QString("Picked: a bone on %1. Drag the handle of one of your own along the piece.")
+                                .arg(piece != pattern.pieces.end() ? words(piece->name).toLower() : QString())
+                     : panel ? QString("Picked: %1.").arg(words(piece->name).toLower())
+                             : QString("Pick a panel on the table to put a bone on it, or a bone to take it away."));
+}
+
+void CutPanel::refresh() {
+  if (!isVisible() || !session_.design()) return;
+  const Design& d = *session_.design();
+  refreshLayers();
+  refreshCloths(cutList(d.pattern, d.block, d.rules));
+  refreshBones();
+}
+
+}  // namespace armure

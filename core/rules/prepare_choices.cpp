@@ -1,0 +1,225 @@
+#include "rules/prepare_choices.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <utility>
+#include <vector>
+
+#include "quotable.h"
+
+namespace armure {
+namespace {
+
+constexpr size_t kLongestId = 40, kLongestNote = 200;
+constexpr double kNarrowest = inches(10), kWidest = inches(130);
+
+const std::array<ListedCloth, 12>& cloths() {
+  static const std::array<ListedCloth, 12> all{{
+      {"satin", "Duchesse satin", inches(54), true, true, 0, 0, "one way: its sheen runs"},
+      {"firm-cotton", "Firm cotton, herringbone", inches(60), true, false, 0.03, 0, "wash before cutting"},
+      {"soft-cotton", "Soft cotton lawn", inches(54), true, false, 0.03, 0, "next to the skin"},
+      {"light-interfacing", "Light woven interfacing", inches(45), true, false, 0.01, 0, "to fuse"},
+      {"stiff-net", "Stiff net", inches(60), false, false, 0, 0, "cut double where it carries"},
+      {"net", "Fine net", inches(60), false, false, 0, 0, "for yokes and inserts"},
+      {"lace", "Corded lace", inches(45), false, true, 0, 0, "lay the motifs first"},
+      {"velvet", "Cotton velvet", inches(45), true, true, 0.02, 0, "one way: its pile runs"},
+      {"wool", "Wool crepe", inches(60), true, false, 0.04, 0, "steam before cutting"},
+      {"cup-foam", "Cup foam, 1/8 in", inches(60), false, false, 0, 0, "butted, no allowance"},
+      {"wadding", "Cotton wadding", inches(45), false, false, 0, 0, "butted, no allowance"},
+      {"calico", "Calico for toiles", inches(60), true, false, 0.03, 0, "the weight of the cloth to come"},
+  }};
+  return all;
+}
+
+constexpr std::array<std::pair<std::string_view, ClothField>, 7> kFields{{{"name", ClothField::Name},
+                                                                          {"width", ClothField::Width},
+                                                                          {"lies", ClothField::Lies},
+                                                                          {"way", ClothField::Way},
+                                                                          {"shrinks", ClothField::Shrinks},
+                                                                          {"price", ClothField::Price},
+                                                                          {"note", ClothField::Note}}};
+
+constexpr std::array<PrepareForm, 11> kPrepareForms{{
+    {"layers.order", "LAYER LAYER ...", "how the layers lie, from the outside inwards"},
+    {"cloth.of.LAYER", "CLOTH", "the cloth a layer, or one piece of the shell, is cut of"},
+    {"cloth.CLOTH.name", "text", "a cloth of your own: its name"},
+    {"cloth.CLOTH.width", "10 to 130 in", "how wide the cloth lies"},
+    {"cloth.CLOTH.lies", "folded|open", "how the cloth is laid"},
+    {"cloth.CLOTH.way", "one-way|either-way", "whether pieces may be turned round on it"},
+    {"cloth.CLOTH.shrinks", "0 to 0.2", "the part of its length it shrinks by"},
+    {"cloth.CLOTH.price", "0 to 100000", "for a metre"},
+    {"cloth.CLOTH.note", "text", "in your own words"},
+    {"bone.at.PIECE.N", "0.05 to 0.95", "a bone of your own, this part of the width from the edge nearer the centre"},
+    {"bone.off.BONE", "yes", "this bone is not laid"},
+}};
+
+bool isLetter(char c) { return (c >= 'a' && c <= 'z'); }
+bool isFigure(char c) { return c >= '0' && c <= '9'; }
+
+bool isPlainId(std::string_view id) {
+  if (id.empty() || id.size() > kLongestId || !isLetter(id.front()) || id.back() == '-') return false;
+  return std::ranges::all_of(id, [](char c) { return isLetter(c) || isFigure(c) || c == '-'; }) &&
+         id.find("--") == std::string_view::npos;
+}
+
+std::vector<std::string_view> splitAt(std::string_view text, char separator) {
+  std::vector<std::string_view> parts;
+  for (size_t at = 0; at <= text.size();) {
+    const size_t end = std::min(text.find(separator, at), text.size());
+    parts.push_back(text.substr(at, end - at));
+    at = end + 1;
+  }
+  return parts;
+}
+
+Problem wrong(std::string_view key, std::string_view value, Message right) {
+  return {verbatim(key), msg("there is no choice \"{}\" here", quotable(value)), std::move(right)};
+}
+
+Result<std::string> oneOf(std::string_view key, std::string_view value, std::string_view a, std::string_view b) {
+  if (value == a || value == b) return std::string(value);
+  return wrong(key, value, msg("choose {} or {}", verbatim(a), verbatim(b)));
+}
+
+Result<std::string> numberWithin(std::string_view key, std::string_view value, double lowest, double highest) {
+  const Result<double> number = parseNumber(value);
+  if (!number.ok()) return Problem{verbatim(key), number.problem().what, number.problem().remedy};
+  if (*number < lowest || *number > highest)
+    return wrong(key, value, msg("give a number between {} and {}", lowest, highest));
+  return fmt::format("{:.6g}", *number);
+}
+
+Result<std::string> textOf(std::string_view key, std::string_view value) {
+  if (value.size() <= kLongestNote && isUtf8(value) &&
+      std::ranges::none_of(value, [](char c) { return static_cast<unsigned char>(c) < 0x20 || c == 0x7F; }))
+    return std::string(value);
+  return wrong(key, value, msg("write one line of at most {} letters", kLongestNote));
+}
+
+Result<std::string> checkField(std::string_view key, ClothField field, std::string_view value, Unit bareUnit) {
+  switch (field) {
+    case ClothField::Name:
+    case ClothField::Note:
+      return textOf(key, value);
+    case ClothField::Width: {
+      const Result<TypedLength> typed = readLength(value, bareUnit);
+      if (!typed.ok()) return Problem{verbatim(key), typed.problem().what, typed.problem().remedy};
+      if (typed->mm < kNarrowest || typed->mm > kWidest)
+        return wrong(key, value, msg("give a width between {} and {}", Length{kNarrowest}, Length{kWidest}));
+      return typed->text();
+    }
+    case ClothField::Lies:
+      return oneOf(key, value, "folded", "open");
+    case ClothField::Way:
+      return oneOf(key, value, "one-way", "either-way");
+    case ClothField::Shrinks:
+      return numberWithin(key, value, 0, 0.2);
+    case ClothField::Price:
+      break;
+  }
+  return numberWithin(key, value, 0, 100000);
+}
+
+// Words, each once.
+Result<std::string> layerNames(std::string_view key, std::string_view value) {
+  std::string text;
+  std::vector<std::string_view> names;
+  for (const std::string_view name : splitAt(value, ' ')) {
+    if (name.empty()) continue;
+    if (!isPlainId(name) || std::ranges::find(names, name) != names.end())
+      return wrong(key, value, "name layers from the outside inwards, each once: \"overlay shell strength lining\"");
+    names.push_back(name);
+    if (!text.empty()) text.push_back(' ');
+    text.append(name);
+  }
+  return text;
+}
+
+}  // namespace
+
+std::span<const ListedCloth> clothTable() { return cloths(); }
+
+std::span<const PrepareForm> prepareForms() { return kPrepareForms; }
+
+std::optional<PrepareKey> parsePrepareKey(std::string_view key) {
+  if (key == kLayersOrder) return PrepareKey{PrepareKind::LayerOrder, {}};
+  const std::vector<std::string_view> parts = splitAt(key, '.');
+  if (parts.size() == 3 && parts[0] == "cloth" && parts[1] == "of" && isPlainId(parts[2]))
+    return PrepareKey{PrepareKind::ClothOf, std::string(parts[2])};
+  if (parts.size() == 3 && parts[0] == "cloth" && isPlainId(parts[1]))
+    for (const auto& [name, field] : kFields)
+      if (name == parts[2]) return PrepareKey{PrepareKind::ClothField, std::string(parts[1]), field};
+  if (parts.size() == 4 && parts[0] == "bone" && parts[1] == "at" && isPlainId(parts[2]) && parts[3].size() == 1 &&
+      parts[3][0] >= '1' && parts[3][0] <= '9')
+    return PrepareKey{PrepareKind::BoneAt, std::string(parts[2]), {}, parts[3][0] - '0'};
+  if (parts.size() == 3 && parts[0] == "bone" && parts[1] == "off" && isPlainId(parts[2]))
+    return PrepareKey{PrepareKind::BoneOff, std::string(parts[2])};
+  return std::nullopt;
+}
+
+std::string boneAtKey(std::string_view piece, int number) { return fmt::format("bone.at.{}.{}", piece, number); }
+std::string boneOffKey(std::string_view bone) { return fmt::format("bone.off.{}", bone); }
+std::string clothOfKey(std::string_view layerOrPiece) { return fmt::format("cloth.of.{}", layerOrPiece); }
+
+Result<std::string> checkPrepareChoice(std::string_view key, const PrepareKey& parsed, std::string_view value,
+                                       Unit bareUnit) {
+  switch (parsed.kind) {
+    case PrepareKind::LayerOrder:
+      return layerNames(key, value);
+    case PrepareKind::ClothOf:
+      if (isPlainId(value)) return std::string(value);
+      return wrong(key, value, "give the id of a cloth: small letters and figures joined by hyphens");
+    case PrepareKind::ClothField:
+      return checkField(key, parsed.field, value, bareUnit);
+    case PrepareKind::BoneAt:
+      return numberWithin(key, value, 0.05, 0.95);
+    case PrepareKind::BoneOff:
+      break;
+  }
+  if (value == "yes") return std::string(value);
+  return wrong(key, value, "choose yes, or leave the choice away");
+}
+
+void setField(ListedCloth& cloth, ClothField field, const std::string& value) {
+  switch (field) {
+    case ClothField::Name:
+      cloth.name = value;
+      return;
+    case ClothField::Width:
+      cloth.width = parseLength(value, Unit::Millimetre).value();
+      return;
+    case ClothField::Lies:
+      cloth.folded = value == "folded";
+      return;
+    case ClothField::Way:
+      cloth.oneWay = value == "one-way";
+      return;
+    case ClothField::Shrinks:
+      cloth.shrinkage = parseNumber(value).value();
+      return;
+    case ClothField::Price:
+      cloth.price = parseNumber(value).value();
+      return;
+    case ClothField::Note:
+      cloth.note = value;
+  }
+}
+
+Message prepareName(const PrepareKey& key) {
+  switch (key.kind) {
+    case PrepareKind::LayerOrder:
+      return "the order of the layers";
+    case PrepareKind::ClothOf:
+      return msg("the cloth of {}", verbatim(key.of));
+    case PrepareKind::ClothField:
+      return msg("the cloth {}", verbatim(key.of));
+    case PrepareKind::BoneAt:
+      return msg("bone {} on {}", key.number, verbatim(key.of));
+    case PrepareKind::BoneOff:
+      break;
+  }
+  return msg("{} taken away", verbatim(key.of));
+}
+
+}  // namespace armure
