@@ -106,7 +106,8 @@ void CutPanel::addCloths() {
 ChoiceBox* CutPanel::clothBox(const std::string& layerOrPiece) {
   if (const auto found = cloths_.find(layerOrPiece); found != cloths_.end()) return found->second.second;
   const LayerRecipe* recipe = findLayer(layerOrPiece);
-  const QString text = recipe ? layerName(recipe) : q(layerOrPiece).replace('-', ' ');
+  QString text = recipe ? layerName(recipe) : q(layerOrPiece).replace('-', ' ');
+  text[0] = text[0].toUpper();
   ChoiceBox* box = choiceBox(q("cloth.of." + layerOrPiece), text + ": cloth");
   connect(box, &QComboBox::activated, this,
           [this, box, layerOrPiece] { chooseCloth(layerOrPiece, box->currentData().toString().toStdString()); });
@@ -233,11 +234,15 @@ void CutPanel::refreshLayers() {
 
 void CutPanel::refreshCloths(const CutList& list) {
   const Rules& rules = session_.design()->rules;
-  std::map<std::string, std::string> wanted;  // layer or piece -> cloth
-  for (const CutPiece& c : list.pieces) wanted.emplace(c.layer, c.cloth);
+  std::vector<std::pair<std::string, std::string>> wanted;  // layer or piece, and its cloth, from the outside inwards
+  const auto has = [&](const std::string& id) {
+    return std::ranges::any_of(wanted, [&](const auto& w) { return w.first == id; });
+  };
+  for (const CutPiece& c : list.pieces)
+    if (!has(c.layer)) wanted.emplace_back(c.layer, c.cloth);
   const std::string picked = session_.selection().piece;
   for (const CutPiece& c : list.pieces)
-    if (c.layer == "shell" && (c.id == picked || rules.chosenCloth(c.id))) wanted[c.id] = c.cloth;
+    if (c.layer == "shell" && (c.id == picked || rules.chosenCloth(c.id))) wanted.emplace_back(c.id, c.cloth);
   if (rules.option(key::kCutFor) == CutFor::Toile)
     wanted = {{"toile", list.pieces.empty() ? std::string("calico") : list.pieces.front().cloth}};
   for (const auto& [id, cloth] : wanted) {
@@ -245,7 +250,7 @@ void CutPanel::refreshCloths(const CutList& list) {
     fill(*box, rules.cloths());
     box->setCurrentIndex(box->findData(QString::fromStdString(cloth)));
   }
-  for (const auto& [id, row] : cloths_) row.first->setVisible(wanted.contains(id));
+  for (const auto& [id, row] : cloths_) row.first->setVisible(has(id));
   fill(*clothEdited_, rules.cloths());
   const ListedCloth* edited = rules.cloth(ownCloth());
   if (!edited) return;
@@ -274,8 +279,7 @@ void CutPanel::refreshBones() {
   const bool bone = s.working.starts_with("bone-");
   place_->setEnabled(panel);
   remove_->setEnabled(bone);
-  boneHint_->setText(bone ? QString("Picked: a bone on %1. Drag the handle of one of your own along the piece.")
-                                .arg(piece != pattern.pieces.end() ? words(piece->name).toLower() : QString())
+  boneHint_->setText(bone    ? QString("A bone is picked. One of your own is dragged by its handle, along the piece.")
                      : panel ? QString("Picked: %1.").arg(words(piece->name).toLower())
                              : QString("Pick a panel on the table to put a bone on it, or a bone to take it away."));
 }

@@ -91,6 +91,7 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
     rows->setCurrentRow(0);
     emit rows->itemActivated(rows->item(0));
   }
+  if (view == "layers") window.showCut();
   if (view == "rails") {
     window.rails().setFocus();
     window.rails().stand("waist", "princess");
@@ -115,7 +116,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
       view("view",
-           "block, apart, taped, combs, rails, walk, sheet, shelf, cups, body, body-pressure or body-standoff; of "
+           "block, apart, taped, combs, rails, walk, sheet, shelf, cups, layers, body, body-pressure or body-standoff; "
+           "of "
            "the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");

@@ -8,6 +8,7 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QShortcut>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -141,6 +142,15 @@ void MainWindow::showOnBody(bool shown) {
 }
 
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
+
+void MainWindow::showCut() {
+  stages_->setStage(Stage::Prepare);
+  constexpr int kLaidOutMs = 40;
+  QTimer::singleShot(kLaidOutMs, cut_, [this] {
+    if (auto* area = qobject_cast<QScrollArea*>(trays_->currentWidget()))
+      area->verticalScrollBar()->setValue(cut_->y());
+  });
+}
 
 void MainWindow::showRule(const std::string& key) {
   const RuleInfo& rule = *findRule(key);

@@ -16,6 +16,7 @@
 #include "app/client_records.h"
 #include "app/client_tray.h"
 #include "app/cup_depth_panel.h"
+#include "app/cut_panel.h"
 #include "app/findings_panel.h"
 #include "app/message_band.h"
 #include "app/order_files.h"
@@ -47,7 +48,9 @@ class MainWindow : public QMainWindow {
   ClientPages& pages() { return *pages_; }
   // The pattern on the table, also in the stage Client, whose own pages stand there else.
   void showTable(bool shown);
-  void showCups();              // on the body, from near
+  void showCups();  // on the body, from near
+  // Layers, cloths and bones, in the tray of Prepare.
+  void showCut();
   void showShelf(bool shown);   // the styles, in place of the table
   void showOnBody(bool shown);  // tried on, in place of the table
   BodyView& onBody() { return *onBody_; }
@@ -99,6 +102,7 @@ class MainWindow : public QMainWindow {
   FindingsPanel* findings_ = nullptr;
   QPushButton* toFigure_ = nullptr;
   CupDepthPanel* depth_ = nullptr;
+  CutPanel* cut_ = nullptr;
   StyleShelf* shelf_ = nullptr;
   BodyView* onBody_ = nullptr;
   QPushButton *toCups_ = nullptr, *toBody_ = nullptr;

@@ -7,7 +7,6 @@
 
 #include "app/balance_panel.h"
 #include "app/cup_depth_panel.h"
-#include "app/cut_panel.h"
 #include "app/main_window.h"
 #include "app/rules_tray.h"
 #include "app/style_shelf.h"
@@ -97,9 +96,9 @@ void MainWindow::makeTrays() {
     if (stage == Stage::Lines) connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) {
-      auto* cut = new CutPanel(session_);
-      connect(cut, &CutPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
-      tray->column()->addWidget(cut);
+      cut_ = new CutPanel(session_);
+      connect(cut_, &CutPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
+      tray->column()->addWidget(cut_);
       tray->column()->addWidget(makePrepareTools());
     }
     tray->column()->addStretch(1);

@@ -56,10 +56,10 @@ QString themeStyleSheet(const Theme& t) {
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
     QScrollBar:horizontal { height: 0; }
     QListWidget { background: @panelLight; border: none; outline: none; }
-    #clients, #sets { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; }
-    #clients::item, #sets::item { padding: 5px 6px; border: none; color: @ink; }
-    #clients::item:selected, #sets::item:selected { background: @working; color: @onWorking; }
-    #clients:focus, #sets:focus, #compared:focus { border: 1px solid @working; }
+    #clients, #sets, #layers { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; }
+    #clients::item, #sets::item, #layers::item { padding: 5px 6px; border: none; color: @ink; }
+    #clients::item:selected, #sets::item:selected, #layers::item:selected { background: @working; color: @onWorking; }
+    #clients:focus, #sets:focus, #layers:focus, #compared:focus { border: 1px solid @working; }
     QTableWidget { background: @paper; border: 1px solid @hairline; border-radius: 3px; }
     QTableWidget::item { padding: 0 6px; }
     QTableWidget::item:selected { background: @tape; color: @ink; }

@@ -97,7 +97,7 @@ void addLabel(const Labelling& l, size_t piece, const Motion& m, std::vector<Dra
 // Which way is up, and how the grain lies.
 void addGrainNotes(const Piece& p, const Motion& m, std::vector<DrawnText>& texts) {
   const Vec2 top = m.apply(p.grainTop), bottom = m.apply(p.grainBottom);
-  texts.push_back({TextRole::Piece, top + Vec2{0, -2}, kEdge, 0, "up"});
+  texts.push_back({TextRole::Piece, top + Vec2{0, -2}, kEdge, 0, Message("up")});
   const Reading read = reading(unit(bottom - top));
   const Vec2 aside = rotated({0, -1.5}, read.angleRad);
   texts.push_back({TextRole::Level, lerp(top, bottom, 0.5) + aside, kLevelName, read.angleRad,
@@ -193,7 +193,7 @@ std::vector<DrawnText> drawnTexts(const Labelling& l, size_t piece, const Motion
   addGrainNotes(p, motion, texts);
   if (l.rules.option(key::kCutFor) == CutFor::Toile)
     if (const auto bust = bustPointOn(p))
-      texts.push_back({TextRole::Level, motion.apply(*bust) + Vec2{0, -4}, kEdge, 0, "bust point"});
+      texts.push_back({TextRole::Level, motion.apply(*bust) + Vec2{0, -4}, kEdge, 0, Message("bust point")});
   return texts;
 }
 

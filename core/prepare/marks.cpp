@@ -94,7 +94,7 @@ std::vector<Message> labelLines(const Piece& piece, const Rules& rules) {
   const auto cut = [&](std::string_view layer, int copies) {
     const std::string id = clothOf(piece, layer, rules);
     const ListedCloth* listed = rules.cloth(id);
-    const Message cloth = verbatim(listed ? listed->name : id);
+    const Message cloth = listed ? clothName(*listed) : verbatim(id);
     const Message name = layer == "shell"   ? Message("shell")
                          : findLayer(layer) ? known(findLayer(layer)->name)
                                             : verbatim(layer);

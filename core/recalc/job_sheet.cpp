@@ -156,14 +156,14 @@ class JobSheet {
 
   void cutting() {
     for (const ClothLine& cloth : list_.cloths) {
-      DocumentSection& s = section(msg("Cut of {}", verbatim(cloth.as.name)));
+      DocumentSection& s = section(msg("Cut of {}", clothName(cloth.as)));
       s.paragraphs.push_back(
           msg("{} wide, {}, {}", Length{cloth.width}, cloth.as.folded ? Message("folded") : Message("open"),
               cloth.as.oneWay ? Message("one way: no piece is turned round") : Message("either way")));
       if (cloth.as.shrinkage > 0)
         s.paragraphs.push_back(
             msg("shrinks by {:.0f} % of its length: wash or steam it first", 100 * cloth.as.shrinkage));
-      if (!cloth.as.note.empty()) s.paragraphs.push_back(verbatim(cloth.as.note));
+      if (!cloth.as.note.empty()) s.paragraphs.push_back(clothNote(cloth.as));
       s.table.head = {"piece", "number", "cut"};
       for (const CutPiece& c : list_.pieces) {
         if (c.cloth != cloth.cloth) continue;

@@ -17,9 +17,9 @@ constexpr double kNarrowest = inches(10), kWidest = inches(130);
 const std::array<ListedCloth, 12>& cloths() {
   static const std::array<ListedCloth, 12> all{{
       {"satin", "Duchesse satin", inches(54), true, true, 0, 0, "one way: its sheen runs"},
-      {"firm-cotton", "Firm cotton, herringbone", inches(60), true, false, 0.03, 0, "wash before cutting"},
+      {"firm-cotton", "Firm herringbone", inches(60), true, false, 0.03, 0, "wash before cutting"},
       {"soft-cotton", "Soft cotton lawn", inches(54), true, false, 0.03, 0, "next to the skin"},
-      {"light-interfacing", "Light woven interfacing", inches(45), true, false, 0.01, 0, "to fuse"},
+      {"light-interfacing", "Light interfacing", inches(45), true, false, 0.01, 0, "to fuse"},
       {"stiff-net", "Stiff net", inches(60), false, false, 0, 0, "cut double where it carries"},
       {"net", "Fine net", inches(60), false, false, 0, 0, "for yokes and inserts"},
       {"lace", "Corded lace", inches(45), false, true, 0, 0, "lay the motifs first"},
@@ -144,6 +144,7 @@ std::span<const PrepareForm> prepareForms() { return kPrepareForms; }
 
 std::optional<PrepareKey> parsePrepareKey(std::string_view key) {
   if (key == kLayersOrder) return PrepareKey{PrepareKind::LayerOrder, {}};
+  if (!key.starts_with("cloth.") && !key.starts_with("bone.")) return std::nullopt;
   const std::vector<std::string_view> parts = splitAt(key, '.');
   if (parts.size() == 3 && parts[0] == "cloth" && parts[1] == "of" && isPlainId(parts[2]))
     return PrepareKey{PrepareKind::ClothOf, std::string(parts[2])};
@@ -180,6 +181,19 @@ Result<std::string> checkPrepareChoice(std::string_view key, const PrepareKey& p
   if (value == "yes") return std::string(value);
   return wrong(key, value, "choose yes, or leave the choice away");
 }
+
+namespace {
+
+Message ownOrListed(const std::string& text, const std::string ListedCloth::*member) {
+  for (const ListedCloth& c : cloths())
+    if (c.*member == text) return known(c.*member);
+  return verbatim(text);
+}
+
+}  // namespace
+
+Message clothName(const ListedCloth& cloth) { return ownOrListed(cloth.name, &ListedCloth::name); }
+Message clothNote(const ListedCloth& cloth) { return ownOrListed(cloth.note, &ListedCloth::note); }
 
 void setField(ListedCloth& cloth, ClothField field, const std::string& value) {
   switch (field) {

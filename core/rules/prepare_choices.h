@@ -64,6 +64,10 @@ inline constexpr std::string_view kLayersOrder = "layers.order";
 Result<std::string> checkPrepareChoice(std::string_view key, const PrepareKey& parsed, std::string_view value,
                                        Unit bareUnit);
 
+// What a cloth is called, and what is noted of it: of the list, or in the maker's own words.
+Message clothName(const ListedCloth& cloth);
+Message clothNote(const ListedCloth& cloth);
+
 // Sets one field of a cloth from a checked value.
 void setField(ListedCloth& cloth, ClothField field, const std::string& value);
 

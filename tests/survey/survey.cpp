@@ -12,6 +12,7 @@
 #include <array>
 #include <chrono>
 #include <fstream>
+#include <map>
 #include <optional>
 #include <random>
 #include <vector>
@@ -19,6 +20,8 @@
 #include "balance/balance.h"
 #include "draft/ranges.h"
 #include "io/pieces_json.h"
+#include "prepare/marks.h"
+#include "prepare/sewing.h"
 #include "tests/support/bodies.h"
 #include "tryon/tryon.h"
 
@@ -31,6 +34,30 @@ constexpr size_t kPanelStyles = 11;  // the first of the table: the bust in the 
 // What balancing answers for; the others are wishes of the draft.
 bool isFault(CheckKind kind) {
   return kind != CheckKind::Wish && kind != CheckKind::Piece && kind != CheckKind::FreeEdge && kind != CheckKind::Body;
+}
+
+// What of it is not ready to cut: steps of sewing before what they enclose, or seams that are never sewn; notches that
+// do not reach from the sewing line to the cutting line.
+std::string notReady(const Design& d) {
+  std::map<std::string, size_t> at;
+  for (const SewingStep& step : sewingOrder(d.pattern, d.block, d.rules))
+    for (const SewnSeam& s : step.seams) at.emplace(s.seam, at.size());
+  std::string said;
+  for (size_t i = 0; i < d.pattern.seams.size(); ++i)
+    if (const Seam& s = d.pattern.seams[i];
+        std::max(s.a.piece, s.b.piece) < d.pattern.shellPieces() && !at.contains(s.id))
+      said += fmt::format(",never sewn ({})", s.id);
+  for (const auto& [first, then] : enclosures(d.pattern))
+    if (const Seam& a = d.pattern.seams[first], &b = d.pattern.seams[then]; at.at(a.id) > at.at(b.id))
+      said += fmt::format(",sewing ({} after {})", a.id, b.id);
+  for (size_t i = 0; i < d.pattern.pieces.size(); ++i) {
+    Polyline cut = d.cutOutlines[i], sewn = d.pattern.pieces[i].outline(0.01);
+    cut.push_back(cut.front()), sewn.push_back(sewn.front());
+    for (const NotchStroke& s : strokesToCut(d.pattern.pieces[i], d.cutOutlines[i]))
+      if (distanceToPolyline(s.sewn, sewn) > 0.1 || distanceToPolyline(s.cut, cut) > 0.1)
+        said += fmt::format(",notch ({} {})", d.pattern.pieces[i].id, s.id);
+  }
+  return said.empty() ? said : said.substr(1);
 }
 
 void survey(const Order& order, size_t number, const std::string& folder) {
@@ -55,6 +82,7 @@ void survey(const Order& order, size_t number, const std::string& folder) {
     into += fmt::format("{}{}", into.empty() ? "" : ",", checkName(r.kind));
     if (fault) into += fmt::format(" ({}: {:.2f})", english(r.subject), r.amount);
   }
+  if (const std::string unready = notReady(d); !unready.empty()) faults += (faults.empty() ? "" : ",") + unready;
   const BalanceCertificate& c = again.certificate;
   fmt::print("balanced\t{}\t{}\t{:.4f}\t{:.4f}\t{:.3f}\t{}\t{}\t{}\t{}\t{}\n", number, 2 * d.pattern.pieces.size(),
              c.largestMove, c.largestAcross, took.count(), c.iterations, faults, wishes, hollows, advice);

@@ -43,6 +43,9 @@ class WaistCutter {
       if (!through)
         return Problem{p.name, "the waist seam does not meet both its edges",
                        "make the point less deep, or lengthen the garment"};
+      if (runsThroughDart(p, through->path))
+        return Problem{p.name, msg("the {} runs through a dart", ends_ ? Message("hem") : Message("waist seam")),
+                       "make the dart shorter, the point less deep, or sew the dart as a seam"};
       line.through.push_back(std::move(*through));
       names.push_back({"skirt-" + p.id, msg("Skirt, {}", p.name), Part::Skirt});
     }
