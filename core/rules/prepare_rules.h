@@ -48,7 +48,7 @@ inline constexpr std::array kCorners{
 enum class AllowanceCustom { OnPaper, SideAndHem, OnCloth };
 inline constexpr std::array kCustoms{
     row::of(AllowanceCustom::OnPaper, "paper", "all on paper", "cut along the outer line"),
-    row::of(AllowanceCustom::SideAndHem, "side-and-hem", "side and hem on paper",
+    row::of(AllowanceCustom::SideAndHem, "side-and-hem", "side and hem only",
             "and the opening; the others are added on the cloth"),
     row::of(AllowanceCustom::OnCloth, "cloth", "none on paper", "all are added on the cloth"),
 };

@@ -190,7 +190,7 @@ class Commands(Case):
         self.assertNotIn("http", html.replace("http://www.w3.org", ""))  # loads nothing
         text = subprocess.run(["pdftotext", "-layout", pdf, "-"], capture_output=True, text=True).stdout
         for said in (html, " ".join(text.split())):
-            for words in ("Cotton velvet", "Before it is worn", "no medical advice", "Half girths", "Sewing, in this order"):
+            for words in ("cotton velvet", "Before it is worn", "no medical advice", "Half girths", "Sewing, in this order"):
                 self.assertIn(words, said)
             for piece in made["pieces"]:
                 self.assertIn(piece["name"], said)

@@ -126,7 +126,7 @@ TEST_CASE("the job sheet says what was measured, chosen, found, cut, bought, sew
     for (const auto& row : s.table.rows) CHECK(row.size() == s.table.head.size());
   }
   for (const char* title : {"Before it is worn", "Measures as used", "Chosen for this order", "Balance",
-                            "Half girths to check on the cloth", "Cut of Duchesse satin", "Cut of Soft cotton lawn",
+                            "Half girths to check on the cloth", "Cut of duchesse satin", "Cut of soft cotton lawn",
                             "Bones", "Notions", "Sewing, in this order"}) {
     INFO(title);
     CHECK(std::ranges::find(titles, title) != titles.end());

@@ -86,7 +86,7 @@ TEST_CASE("taped pieces touch along their seams and do not lie over each other")
 
 TEST_CASE("labels say what to cut, and edges what joins them") {
   const Design d = *recalc(plainOrder());
-  CHECK(english(labelLines(d.pattern.pieces[0], d.rules)[2]) == "cut 1 on the fold: shell, Duchesse satin");
+  CHECK(english(labelLines(d.pattern.pieces[0], d.rules)[2]) == "cut 1 on the fold: shell, duchesse satin");
   CHECK(english(labelLines(d.pattern.pieces[1], d.rules)[1]) == "2 of 4");
   const LengthFormat inch{Unit::Inch, 8}, cm{Unit::Centimetre, 8};
   CHECK(say(edgeNote(d.pattern, 0, d.pattern.pieces[0].edge("princess")), inch) == "1/2 in, joins 2");
