@@ -5,8 +5,6 @@
 // lost, so the custom is printed on every piece.
 #pragma once
 
-#include <string_view>
-
 #include "pattern/pattern.h"
 #include "rules/rules.h"
 
@@ -18,8 +16,5 @@ void keepCustom(Pattern& pattern, const Rules& rules);
 
 // The allowances of a toile: wide where it may be let out, along sides, shoulders and centre.
 void widenForToile(Pattern& pattern, const Rules& rules);
-
-// Whether an edge is part of a side seam: sewn between a front and a back, but not at the shoulder.
-bool isSide(const Pattern& pattern, size_t piece, std::string_view edge);
 
 }  // namespace armure

@@ -105,6 +105,11 @@ std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double a
   return use.reversed ? std::pair{two, one} : std::pair{one, two};
 }
 
+bool isSideSeam(const Pattern& pattern, const Seam& seam) {
+  const Half a = pattern.pieces.at(seam.a.piece).half, b = pattern.pieces.at(seam.b.piece).half;
+  return seam.kind == SeamKind::Plain && a != b && a != Half::Both && b != Half::Both;
+}
+
 Seam& seamOf(Pattern& pattern, std::string_view id) {
   for (Seam& s : pattern.seams)
     if (s.id == id) return s;

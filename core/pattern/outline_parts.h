@@ -38,6 +38,9 @@ bool contains(const Polyline& outline, Vec2 point);
 // Marks go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
 
+// Whether a seam joins a front and a back, other than at the shoulder: part of the side, to the hem of a skirt.
+bool isSideSeam(const Pattern& pattern, const Seam& seam);
+
 // The seam of this id; throws std::out_of_range when there is none.
 Seam& seamOf(Pattern& pattern, std::string_view id);
 

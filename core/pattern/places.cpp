@@ -1,5 +1,7 @@
 #include "pattern/places.h"
 
+#include "pattern/outline_parts.h"
+
 namespace armure {
 namespace {
 
@@ -56,8 +58,7 @@ std::optional<Place> Places::crest() const {
 const Seam* Places::lowerSide() const {
   const Seam* lowest = nullptr;
   for (const Seam& s : pattern_.seams) {
-    const bool isSide = s.id == "side" || s.id.starts_with("side-");
-    if (!isSide || s.kind != SeamKind::Plain) continue;
+    if (std::max(s.a.piece, s.b.piece) >= pattern_.shellPieces() || !isSideSeam(pattern_, s)) continue;
     if (!lowest || pattern_.sidePath(s.a).end().y > pattern_.sidePath(lowest->a).end().y) lowest = &s;
   }
   return lowest;

@@ -149,7 +149,18 @@ std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline
 }
 
 Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules) {
-  return {channelsOf(pattern, block, rules), eyeletsOf(pattern, block, rules)};
+  constexpr double kInto = 8;  // mm
+  Boning boning{channelsOf(pattern, block, rules), eyeletsOf(pattern, block, rules)};
+  for (const Attachment& a : pattern.attachments) {
+    if (pattern.pieces[a.attached.piece].part != Part::Strap) continue;
+    const Path& edge = pattern.pieces[a.piece].edge(a.edge).path;
+    const auto tick = [&](double at) {
+      const Vec2 along = edge.tangentAt(at), from = edge.pointAt(at);
+      return Path::line(from, from + kInto * Vec2{-along.y, along.x});
+    };
+    boning.placements.push_back({a.piece, tick(a.from), tick(a.to)});
+  }
+  return boning;
 }
 
 std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
@@ -160,6 +171,9 @@ std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
       for (const double aside : {-c.width / 2, c.width / 2})
         if (c.drawnAside == 0 || c.drawnAside * aside > 0)
           lines.push_back({LineRole::Channel, c.id, Path::polyline(c.line(aside))});
+  for (const Placement& p : boning.placements)
+    if (p.piece == piece)
+      for (const Path& tick : {p.from, p.to}) lines.push_back({LineRole::Notch, "", tick});
   for (const EyeletRow& row : boning.eyelets)
     if (row.piece == piece)
       for (const Vec2 at : row.places) lines.push_back({LineRole::Eyelet, "", ring(at, kEyelet)});

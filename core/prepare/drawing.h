@@ -34,10 +34,17 @@ struct DrawnLine {
 // The lines of a piece, those that lie below others first. Without a cut outline there is no cut line.
 std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline, NotchKind notches = NotchKind::Slit);
 
-// The bones and eyelets of a finished pattern, found once for all of its pieces.
+// Where a strap is sewn to an edge: square into the piece, at either side of the strap.
+struct Placement {
+  size_t piece = 0;
+  Path from, to;
+};
+
+// The bones, eyelets and places of straps of a finished pattern, found once for all of its pieces.
 struct Boning {
   std::vector<Channel> channels;
   std::vector<EyeletRow> eyelets;
+  std::vector<Placement> placements = {};
 };
 Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules);
 // Those of one piece, as they are drawn on it.

@@ -6,6 +6,7 @@
 #include "layers/recipe.h"
 #include "parts/bones/eyelets.h"
 #include "parts/straps/rules.h"
+#include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
 #include "units/length.h"
 
@@ -57,11 +58,6 @@ double openingLength(const Pattern& pattern, Half half) {
     for (const Edge& e : pattern.pieces[i].edges)
       if (pattern.pieces[i].half == half && e.role == EdgeRole::Opening) length += e.path.length();
   return length;
-}
-
-// Whether a seam joins front and back.
-bool isSideSeam(const Pattern& pattern, const Seam& s) {
-  return pattern.pieces[s.a.piece].half != pattern.pieces[s.b.piece].half;
 }
 
 class NotionList {

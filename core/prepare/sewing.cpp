@@ -6,14 +6,10 @@
 #include <optional>
 #include <set>
 
-#include "layers/allowances.h"
 #include "layers/recipe.h"
 #include "parts/bones/bones.h"
-#include "parts/bones/rules.h"
-#include "parts/cups/rules.h"
+#include "pattern/outline_parts.h"
 #include "prepare/lists.h"
-#include "prepare/marks.h"
-#include "rules/layer_rules.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -131,8 +127,7 @@ Work workOf(const Pattern& pattern, const Seam& s) {
   if (isCup(a) != isCup(b)) return Work::SetCups;
   if (any(Part::ShoulderBand)) return Work::SetBand;
   if (any(Part::Insert)) return Work::Inserts;
-  const bool side = a.half != b.half && a.half != Half::Both && b.half != Half::Both;
-  if (side) return Work::Sides;
+  if (isSideSeam(pattern, s)) return Work::Sides;
   if (one(Part::Skirt)) return Work::Waist;
   if (one(Part::Yoke)) return Work::SetYokes;
   if (a.part == Part::Yoke) return Work::YokeSeams;

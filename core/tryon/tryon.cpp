@@ -6,6 +6,7 @@
 #include <stdexcept>
 
 #include "measure/measure_table.h"
+#include "pattern/outline_parts.h"
 #include "tryon/trial.h"
 
 namespace armure {
@@ -191,10 +192,6 @@ class Teller {
     std::sort(t.opening.begin(), t.opening.end(), [](const auto& a, const auto& b) { return a.y < b.y; });
   }
 
-  // Sewn between front and back.
-  static bool isSideSeam(const Pattern& pattern, const Seam& s) {
-    return s.kind == SeamKind::Plain && pattern.pieces[s.a.piece].half != pattern.pieces[s.b.piece].half;
-  }
   bool onSideSeam(size_t piece, const std::string& edge) const {
     const Pattern& pattern = trial_.pattern();
     return std::any_of(pattern.seams.begin(), pattern.seams.end(), [&](const Seam& s) {

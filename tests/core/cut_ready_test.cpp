@@ -362,3 +362,16 @@ TEST_CASE("the sides are sewn last, or with the panels") {
   CHECK(before(early, Work::Sides, Work::Bones));
   CHECK(before(early, Work::SetLining, Work::Zip));
 }
+
+TEST_CASE("where straps are sewn on is drawn on the pieces, as wide as the strap") {
+  const Design d = designOf(orderWith({{"strap.kind", "straight"}, {"strap.width", "1 in"}}));
+  const Boning boning = boningOf(d.pattern, d.block, d.rules);
+  REQUIRE(boning.placements.size() == 2);  // in front and behind
+  for (const Placement& p : boning.placements) {
+    CHECK(distance(p.from.start(), p.to.start()) == Approx(inches(1)).margin(0.5));
+    Polyline outline = d.pattern.pieces[p.piece].outline(0.02);
+    CHECK(inside(outline, lerp(p.from.end(), p.to.end(), 0.5)));
+    outline.push_back(outline.front());
+    CHECK(distanceToPolyline(p.to.start(), outline) < 0.05);
+  }
+}

@@ -6,7 +6,7 @@ usage: survey.py ARMURE_SURVEY PROJECT_DIR [--count N] [--seed S] [--sheet-only]
 With --styles: every style on every body of data/bodies with three depths of cup, zip and lacing; one export in 17 is checked
 independently.
 
-./test runs 600; a soak by hand more, with --sheet-only without the independent checker, which takes half of the time. After balancing no row may fail but for wishes that balancing cannot grant, which the sheet names; and the
+./test runs 500; a soak by hand more, with --sheet-only without the independent checker, which takes half of the time. After balancing no row may fail but for wishes that balancing cannot grant, which the sheet names; and the
 independent checker (tests/support/check_pieces.py) may find nothing that is not such a wish.
 """
 import argparse, contextlib, glob, io, json, os, subprocess, sys, tempfile
