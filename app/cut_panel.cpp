@@ -208,7 +208,7 @@ void CutPanel::placeBone() {
 void CutPanel::removeBone() {
   const std::string& bone = session_.selection().working;
   const Design* d = session_.design();
-  if (!d || !bone.starts_with("bone-")) return;
+  if (!d || !isBoneId(bone)) return;
   for (const Piece& p : d->pattern.pieces)
     for (const auto& [number, part] : d->rules.bonesAt(p.id))
       if (bone == "bone-" + p.id + "-own-" + std::to_string(number)) return choose(boneAtKey(p.id, number), "");
@@ -276,7 +276,7 @@ void CutPanel::refreshBones() {
   const Pattern& pattern = session_.design()->pattern;
   const auto piece = std::ranges::find(pattern.pieces, s.piece, &Piece::id);
   const bool panel = piece != pattern.pieces.end() && piece->layer == "shell" && piece->part == Part::Panel;
-  const bool bone = s.working.starts_with("bone-");
+  const bool bone = isBoneId(s.working);
   place_->setEnabled(panel);
   remove_->setEnabled(bone);
   boneHint_->setText(bone    ? QString("A bone is picked. One of your own is dragged by its handle, along the piece.")
@@ -288,7 +288,7 @@ void CutPanel::refresh() {
   if (!isVisible() || !session_.design()) return;
   const Design& d = *session_.design();
   refreshLayers();
-  refreshCloths(cutList(d.pattern, d.block, d.rules));
+  refreshCloths(pieceList(d.pattern, d.rules));
   refreshBones();
 }
 

@@ -246,8 +246,7 @@ void WorkingsPanel::setTheme(const Theme& theme) {
 void WorkingsPanel::showIdle() {
   QStringList lines;
   for (const Idle& i : session_.idle())
-    if (!i.key.starts_with("measure "))
-      lines << QString("idle: %1, %2").arg(QString::fromStdString(i.key), words(i.reason));
+    if (i.measure.empty()) lines << QString("idle: %1, %2").arg(QString::fromStdString(i.key), words(i.reason));
   idle_->setText(lines.join("\n"));
   idle_->setVisible(!lines.isEmpty());
 }

@@ -32,22 +32,6 @@ std::string tableHtml(const DocumentTable& table, LengthFormat units) {
   return html + "</tbody>\n</table>\n";
 }
 
-struct Frame {
-  double reach = 1, top = HUGE_VAL, bottom = -HUGE_VAL;
-};
-
-Frame frameOf(const GarmentSketch& sketch) {
-  Frame f;
-  for (const Sketch* view : {&sketch.front, &sketch.back})
-    for (const SketchLine& l : view->lines)
-      for (const Vec2 p : l.points) {
-        f.reach = std::max(f.reach, std::abs(p.x));
-        f.top = std::min(f.top, p.y);
-        f.bottom = std::max(f.bottom, p.y);
-      }
-  return f;
-}
-
 std::string pathOf(const SketchLine& line, double aside) {
   std::string d;
   for (const Vec2 p : line.points) d += fmt::format("{}{:.1f} {:.1f}", d.empty() ? "M" : " L", p.x + aside, p.y);
@@ -112,7 +96,7 @@ std::string documentHtml(const Document& document, LengthFormat units, const std
 }
 
 std::string sketchSvg(const GarmentSketch& sketch) {
-  const Frame f = frameOf(sketch);
+  const SketchExtent f = extentOf(sketch);
   const double wide = 4.4 * f.reach, high = f.bottom - f.top;
   std::string svg = fmt::format(
       "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"90mm\" height=\"{:.1f}mm\" viewBox=\"{:.1f} {:.1f} {:.1f} "

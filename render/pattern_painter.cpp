@@ -99,7 +99,7 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
   return used.height() * scale;
 }
 
-void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Boning& boning, size_t i,
+void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Labelling& labelling, size_t i,
                       const Motion& m) {
   const Theme& theme = lightTheme();  // paper is always light
   painter.setBrush(Qt::NoBrush);
@@ -114,8 +114,7 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
     }
   };
   draw(drawnLines(design.pattern.pieces[i], design.cutOutlines[i], design.rules.option(key::kNotchKind)));
-  draw(drawnBoning(boning, i));
-  const Labelling labelling{design.pattern, design.rules, boning, orderLines(order, design)};
+  draw(drawnBoning(labelling.boning, i));
   for (const DrawnText& t : drawnTexts(labelling, i, m)) {
     painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
     drawTextMm(painter, t.at, t.height, words(t.text, order.units), t.angleRad, Qt::AlignHCenter);

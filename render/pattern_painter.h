@@ -27,7 +27,7 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
 
 // A piece as it is printed: cut line, sewn line, fold, levels, notches, grain with its arrow, label, what each edge
 // gets.
-void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Boning& boning, size_t piece,
-                      const Motion& motion);
+void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Labelling& labelling,
+                      size_t piece, const Motion& motion);
 
 }  // namespace armure

@@ -36,6 +36,7 @@ PrintPlan::PrintPlan(const Order& order, const Design& design, std::string_view 
     : order_(order), design_(design) {
   layout_ = layOutOnPaper(design.pattern, design.cutOutlines, kWidestFull);
   boning_ = boningOf(design.pattern, design.block, design.rules);
+  orderLines_ = orderLines(order, design);
   if (paper == "full") {
     width_ = std::max(layout_.width, 2 * kTestSquareInchMm + 2 * kInfoWidth + 40) + 2 * kSheetMargin;
     height_ = kSheetMargin + kHead + layout_.height + 12 + kTestSquareInchMm + kSheetMargin;
@@ -143,8 +144,9 @@ void PrintPlan::drawCautions(QPainter& painter, Box box) const {
 void PrintPlan::drawFull(QPainter& painter) const {
   drawHead(painter, {kSheetMargin, kSheetMargin}, width_ - 2 * kSheetMargin);
   const Motion shift = Motion::translation({kSheetMargin, kSheetMargin + kHead});
+  const Labelling labelling{design_.pattern, design_.rules, boning_, orderLines_};
   for (size_t i = 0; i < design_.pattern.pieces.size(); ++i)
-    drawPrintedPiece(painter, order_, design_, boning_, i, layout_.motions[i].then(shift));
+    drawPrintedPiece(painter, order_, design_, labelling, i, layout_.motions[i].then(shift));
   drawTestSquares(painter);
   const Vec2 low{testSquareInch().high.x + 10, testSquareInch().low.y};
   drawFacts(painter, {low, {low.x + kInfoWidth, height_ - kSheetMargin}});
@@ -211,8 +213,9 @@ void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page) const {
   painter.save();
   painter.setClipRect(QRectF(kTileMargin, kTileMargin, t.area.width(), t.area.height()));
   painter.translate(kTileMargin - t.area.low.x, kTileMargin - t.area.low.y);
+  const Labelling labelling{design_.pattern, design_.rules, boning_, orderLines_};
   for (size_t i = 0; i < layout_.motions.size(); ++i)
-    if (layout_.boxes[i].meets(t.area)) drawPrintedPiece(painter, order_, design_, boning_, i, layout_.motions[i]);
+    if (layout_.boxes[i].meets(t.area)) drawPrintedPiece(painter, order_, design_, labelling, i, layout_.motions[i]);
   drawRegistration(painter, t);
   painter.restore();
   painter.setPen(line(theme.hairline, 0.2));

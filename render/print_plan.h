@@ -48,6 +48,7 @@ class PrintPlan {
   const Design& design_;
   PaperLayout layout_;
   Boning boning_;
+  std::vector<Message> orderLines_;
   const PaperSize* paper_ = nullptr;  // nullptr: one full-size sheet
   Tiling tiling_;
   double width_ = 0, height_ = 0;

@@ -6,22 +6,6 @@
 namespace armure {
 namespace {
 
-struct Extent {
-  double reach = 1, top = HUGE_VAL, bottom = -HUGE_VAL;
-};
-
-Extent extentOf(const GarmentSketch& sketch) {
-  Extent e;
-  for (const Sketch* view : {&sketch.front, &sketch.back})
-    for (const SketchLine& line : view->lines)
-      for (Vec2 p : line.points) {
-        e.reach = std::max(e.reach, std::abs(p.x));
-        e.top = std::min(e.top, p.y);
-        e.bottom = std::max(e.bottom, p.y);
-      }
-  return e;
-}
-
 bool isGround(SketchStroke stroke) { return stroke == SketchStroke::Outline || stroke == SketchStroke::Sheer; }
 
 void drawView(QPainter& painter, const Sketch& sketch, const QTransform& place, const Theme& theme) {
@@ -55,7 +39,7 @@ void drawView(QPainter& painter, const Sketch& sketch, const QTransform& place, 
 
 void drawSketch(QPainter& painter, const GarmentSketch& sketch, QRectF area, const Theme& theme) {
   constexpr double kBetween = 0.35;  // of a reach
-  const Extent e = extentOf(sketch);
+  const SketchExtent e = extentOf(sketch);
   const double wide = (4 + kBetween) * e.reach,
                scale = std::min(area.width() / wide, area.height() / (e.bottom - e.top));
   const QPointF centre = area.center();

@@ -252,6 +252,18 @@ class ViewSketch {
 
 }  // namespace
 
+SketchExtent extentOf(const GarmentSketch& sketch) {
+  SketchExtent e{1, HUGE_VAL, -HUGE_VAL};
+  for (const Sketch* view : {&sketch.front, &sketch.back})
+    for (const SketchLine& line : view->lines)
+      for (const Vec2 p : line.points) {
+        e.reach = std::max(e.reach, std::abs(p.x));
+        e.top = std::min(e.top, p.y);
+        e.bottom = std::max(e.bottom, p.y);
+      }
+  return e;
+}
+
 GarmentSketch sketchOf(const Pattern& pattern, const Block& block) {
   const WornHalf front(pattern, block, true), back(pattern, block, false);
   const SideLine frontSide(pattern, front, block.levels.at(level::kHem).front),

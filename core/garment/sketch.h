@@ -38,6 +38,12 @@ struct GarmentSketch {
   Sketch front, back;
 };
 
+// How far both views reach: to either side of the centre, up and down, mm.
+struct SketchExtent {
+  double reach = 1, top = 0, bottom = 0;
+};
+SketchExtent extentOf(const GarmentSketch& sketch);
+
 GarmentSketch sketchOf(const Pattern& pattern, const Block& block);
 
 }  // namespace armure

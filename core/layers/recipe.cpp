@@ -21,6 +21,7 @@ constexpr Parts kPlainParts = partsOf({Part::Panel, Part::Yoke, Part::Insert, Pa
 constexpr std::array kLayers{
     LayerRecipe{.id = "overlay",
                 .name = "Overlay",
+                .use = LayerUse::Bonded,
                 .wanted = row::when(key::kLayerOverlay, {LayerReach::All, LayerReach::Panels}),
                 .parts = kAllParts,
                 .panelsOnly = row::when(key::kLayerOverlay, {LayerReach::Panels}),
@@ -29,6 +30,7 @@ constexpr std::array kLayers{
                 .place = -1},
     LayerRecipe{.id = "interfacing",
                 .name = "Interfacing",
+                .use = LayerUse::Fused,
                 .wanted = kIsInterfaced,
                 .parts = kAllParts,
                 .doubledWhen = row::when(key::kLayerInterfacing, {LayerPlies::Doubled}),
@@ -39,6 +41,7 @@ constexpr std::array kLayers{
                 .place = 1},
     LayerRecipe{.id = "strength",
                 .name = "Strength layer",
+                .use = LayerUse::Mounted,
                 .wanted = row::when(key::kLayerStrength, {LayerReach::All, LayerReach::Panels}),
                 .parts = kAllParts,
                 .panelsOnly = row::when(key::kLayerStrength, {LayerReach::Panels}),
@@ -46,14 +49,17 @@ constexpr std::array kLayers{
                 .place = 2},
     LayerRecipe{.id = "net",
                 .name = "Net",
+                .use = LayerUse::Mounted,
                 .wanted = row::when(key::kLayerNet, {LayerPlies::Single, LayerPlies::Doubled}),
                 .parts = kAllParts,
                 .doubledWhen = row::when(key::kLayerNet, {LayerPlies::Doubled}),
+                .sheerToo = true,
                 .firm = false,
                 .cloth = "stiff-net",
                 .place = 3},
     LayerRecipe{.id = "foam",
                 .name = "Foam",
+                .use = LayerUse::Inlaid,
                 .wanted = row::when(key::kLayerFoam, {FoamReach::Cups}),
                 .allowances = LayerAllowance::None,
                 .parts = partsOf({Part::Cup, Part::CupBand}),
@@ -63,6 +69,7 @@ constexpr std::array kLayers{
     LayerRecipe{.id = "pad",
                 .name = "Cup pad",
                 .from = LayerFrom::CupTrace,
+                .use = LayerUse::Inlaid,
                 .wanted = row::when(key::kCupInside, {CupInside::Pad, CupInside::Both}),
                 .allowances = LayerAllowance::None,
                 .belowArmhole = true,
@@ -72,6 +79,7 @@ constexpr std::array kLayers{
     LayerRecipe{.id = "facing-top",
                 .name = "Facing of the top edge",
                 .from = LayerFrom::TopStrip,
+                .use = LayerUse::Facing,
                 .wanted = row::when(key::kLayerFacing, {FacingReach::Top, FacingReach::Both}),
                 .parts = kAllParts,
                 .depth = key::kFacingDepth,
@@ -80,6 +88,7 @@ constexpr std::array kLayers{
     LayerRecipe{.id = "facing-opening",
                 .name = "Facing of the opening",
                 .from = LayerFrom::OpeningStrip,
+                .use = LayerUse::Facing,
                 .wanted = row::when(key::kLayerFacing, {FacingReach::Opening, FacingReach::Both}),
                 .parts = kPlainParts,
                 .depth = key::kFacingDepth,
@@ -118,7 +127,7 @@ int timesCut(const LayerRecipe& recipe, const Rules& rules) {
 
 // Whether the layer has this piece of the shell.
 bool takes(const LayerRecipe& recipe, const Piece& p, const Rules& rules) {
-  if (p.cloth == kSheer && recipe.id != "net") return false;
+  if (p.cloth == kSheer && !recipe.sheerToo) return false;
   const Parts parts = holds(recipe.panelsOnly, rules) ? recipe.parts & kPlainParts : recipe.parts;
   return (partsOf({p.part}) & parts) != 0;
 }

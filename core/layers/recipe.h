@@ -32,6 +32,16 @@ enum class LayerFrom {
   OpeningStrip,
 };
 
+// How a layer comes together with the shell.
+enum class LayerUse {
+  Fused,    // to the shell's pieces before they are sewn
+  Bonded,   // the two are one cloth from then on
+  Mounted,  // basted to the shell and sewn as one with it
+  Inlaid,   // sewn into the cups
+  Facing,   // along an edge
+  Lining,   // sewn together like the shell, and to it at the upper edge
+};
+
 enum class LayerAllowance { AsShell, ByRule, None };  // none: edges butt
 
 // A bit for every part.
@@ -45,6 +55,7 @@ constexpr Parts partsOf(std::initializer_list<Part> parts) {
 struct LayerRecipe {
   std::string_view id, name;  // "lining", "Cup lining"
   LayerFrom from = LayerFrom::ShellPieces;
+  LayerUse use = LayerUse::Lining;
   Condition wanted = {};  // an order has the layer while this holds; always where it is empty
   LayerAllowance allowances = LayerAllowance::AsShell;
   LengthKey allowance = {};     // by rule
@@ -57,6 +68,7 @@ struct LayerRecipe {
   Condition biasWhen = {};      // and lie on the bias
   LengthKey shorter = {};       // by this at the hem
   LengthKey depth = {};         // of a strip
+  bool sheerToo = false;        // has the shell's pieces of net, too
   bool belowArmhole = false;    // of a trace that goes over the shoulder: it ends level with the top edge
   bool firm = true;             // takes its part of the strain when worn; foam does not
   std::string_view cloth = {};  // what it is cut of where the maker chooses nothing (rules/prepare_choices.h)

@@ -6,20 +6,13 @@
 #include <optional>
 #include <utility>
 
+#include "pattern/outline_parts.h"
+
 namespace armure {
 namespace {
 
 constexpr std::array kScales{1.0, 0.85, 0.7, 0.55};
 constexpr int kAcross = 13, kDown = 21;  // places tried
-
-bool isInside(const Polyline& ring, Vec2 p) {
-  bool inside = false;
-  for (size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++)
-    if ((ring[i].y > p.y) != (ring[j].y > p.y) &&
-        p.x < ring[i].x + (p.y - ring[i].y) * (ring[j].x - ring[i].x) / (ring[j].y - ring[i].y))
-      inside = !inside;
-  return inside;
-}
 
 struct Frame {
   Vec2 low, high;
@@ -51,7 +44,7 @@ size_t crossed(const Frame& frame, const std::vector<Polyline>& lines) {
 
 // Whether the frame lies within the outline: its corners do, and no side of the outline runs through it.
 bool liesWithin(const Frame& f, const Polyline& outline) {
-  if (!isInside(outline, f.low) || !isInside(outline, f.high)) return false;
+  if (!contains(outline, f.low) || !contains(outline, f.high)) return false;
   for (size_t i = 0; i < outline.size(); ++i)
     if (meets(f, outline[i], outline[(i + 1) % outline.size()])) return false;
   return true;

@@ -267,9 +267,14 @@ class PieceList {
 
 }  // namespace
 
-CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules) {
+CutList pieceList(const Pattern& pattern, const Rules& rules) {
   CutList list;
   PieceList(pattern, rules).into(list);
+  return list;
+}
+
+CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules) {
+  CutList list = pieceList(pattern, rules);
   list.bones = bonesOf(pattern, channelsOf(pattern, block, rules), rules);
   list.notions = NotionList(pattern, block, rules).make(list.bones);
   return list;

@@ -61,6 +61,8 @@ struct CutList {
   std::vector<Notion> notions;
   std::vector<ClothLine> cloths;  // in the order in which the pieces name them
 };
+// Only the pieces and their cloths.
+CutList pieceList(const Pattern& pattern, const Rules& rules);
 CutList cutList(const Pattern& pattern, const Block& block, const Rules& rules);
 
 // Whether half of a piece's copies are the mirror image of the others. A strap is the same either way round.

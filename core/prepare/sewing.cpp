@@ -8,8 +8,8 @@
 
 #include "layers/recipe.h"
 #include "parts/bones/bones.h"
+#include "parts/bones/eyelets.h"
 #include "pattern/outline_parts.h"
-#include "prepare/lists.h"
 #include "rules/prepare_rules.h"
 
 namespace armure {
@@ -164,28 +164,70 @@ std::vector<Task> seamTasks(const Pattern& pattern) {
   return tasks;
 }
 
+// A facing is sewn where its edge is finished.
+std::optional<Work> workFor(LayerUse use) {
+  switch (use) {
+    case LayerUse::Fused:
+      return Work::Fuse;
+    case LayerUse::Bonded:
+      return Work::Bond;
+    case LayerUse::Mounted:
+      return Work::Mount;
+    case LayerUse::Inlaid:
+      return Work::Pads;
+    case LayerUse::Facing:
+      return std::nullopt;
+    case LayerUse::Lining:
+      break;
+  }
+  return Work::LiningSeams;
+}
+
+// What closes an opening and is set in one go; lacing is seen by its eyelets.
+void addClosing(OpeningKind kind, std::set<Work>& works) {
+  switch (kind) {
+    case OpeningKind::Zip:
+    case OpeningKind::ZipLaced:
+    case OpeningKind::Hooks:
+      works.insert(Work::Zip);
+      return;
+    case OpeningKind::Busk:
+      works.insert(Work::Busk);
+      return;
+    case OpeningKind::Fold:
+    case OpeningKind::Seam:
+    case OpeningKind::Lacing:
+    case OpeningKind::VLacing:
+    case OpeningKind::Loops:
+    case OpeningKind::VLoops:
+      break;
+  }
+}
+
+bool opens(const Pattern& pattern, Half half) {
+  for (size_t i = 0; i < pattern.shellPieces(); ++i)
+    for (const Edge& e : pattern.pieces[i].edges)
+      if (pattern.pieces[i].half == half && e.role == EdgeRole::Opening) return true;
+  return false;
+}
+
 // The works beside seams that this garment needs.
 std::set<Work> furtherWorks(const Pattern& pattern, const Block& block, const Rules& rules) {
   std::set<Work> works;
   const bool toile = rules.option(key::kCutFor) == CutFor::Toile;
   for (const LayerRecipe* recipe : layersOf(rules)) {
     if (!recipe || toile) continue;
-    if (recipe->id == "interfacing") works.insert(Work::Fuse);
-    if (recipe->id == "overlay") works.insert(Work::Bond);
-    if (recipe->id == "strength" || recipe->id == "net") works.insert(Work::Mount);
-    if (recipe->id == "lining" || recipe->id == "cup-lining") works.insert({Work::LiningSeams, Work::SetLining});
-    if (recipe->id == "pad" || recipe->id == "foam") works.insert(Work::Pads);
+    if (const auto work = workFor(recipe->use)) works.insert(*work);
+    if (recipe->use == LayerUse::Lining) works.insert(Work::SetLining);
   }
   for (const Channel& c : channelsOf(pattern, block, rules)) {
     const Seam* s = c.seam.empty() ? nullptr : pattern.seam(c.seam);
     works.insert(s && workOf(pattern, *s) == Work::Sides ? Work::SideBones : Work::Bones);
   }
-  for (const Notion& n : cutList(pattern, block, rules).notions) {
-    if (n.id == "zip" || n.id == "hook-tape") works.insert(Work::Zip);
-    if (n.id == "busk") works.insert(Work::Busk);
-    if (n.id == "eyelets" || n.id == "loops") works.insert(Work::Eyelets);
-    if (n.id == "waist-stay") works.insert(Work::WaistStay);
-  }
+  if (opens(pattern, Half::Back)) addClosing(block.back.opening.kind, works);
+  if (opens(pattern, Half::Front)) addClosing(block.front.opening.kind, works);
+  if (!eyeletsOf(pattern, block, rules).empty()) works.insert(Work::Eyelets);
+  if (const PatternLevel* waist = pattern.level(level::kWaist); waist && waist->ring) works.insert(Work::WaistStay);
   for (const Piece& p : pattern.pieces) {
     if (p.part == Part::Strap) works.insert(Work::Straps);
     if (p.part == Part::Modesty) works.insert(Work::Modesty);

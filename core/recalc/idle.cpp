@@ -60,9 +60,9 @@ class IdleFinder {
     for (const auto& [id, measure] : order_.measures.all()) {
       const MeasureInfo* info = findMeasure(id);
       if (!info) {
-        idle_.push_back({"measure " + id, "it is not known; it is kept"});
+        idle_.push_back({"measure " + id, "it is not known; it is kept", id});
       } else if (!needs(order_, *info) && !matters(id)) {
-        idle_.push_back({"measure " + id, "nothing in this garment is drafted from it"});
+        idle_.push_back({"measure " + id, "nothing in this garment is drafted from it", id});
       }
     }
     return std::move(idle_);
@@ -180,7 +180,7 @@ class IdleFinder {
   Message whyCutIdle(const std::string& key, const PrepareKey& cut) const {
     const Pattern& p = now_->pattern;
     const bool isPiece = std::ranges::find(p.pieces, cut.of, &Piece::id) != p.pieces.end();
-    const CutList list = cutList(p, now_->block, now_->rules);
+    const CutList list = pieceList(p, now_->rules);
     switch (cut.kind) {
       case PrepareKind::LayerOrder:
         for (const std::string& layer : now_->rules.layerOrder())

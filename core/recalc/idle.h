@@ -14,8 +14,9 @@
 namespace armure {
 
 struct Idle {
-  std::string key;  // "keyhole.kind", "measure cup_up"
-  Message reason;   // why, as far as it can be said
+  std::string key;           // "keyhole.kind", "measure cup_up"
+  Message reason;            // why, as far as it can be said
+  std::string measure = {};  // its id, where it is a measure; else empty
 };
 
 // Every choice and every measure of `order` is left out, and set otherwise, in turn; what changes the pieces in neither

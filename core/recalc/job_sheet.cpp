@@ -6,6 +6,7 @@
 #include "prepare/by_hand.h"
 #include "prepare/drawing.h"
 #include "prepare/lists.h"
+#include "prepare/marks.h"
 #include "prepare/sewing.h"
 #include "recalc/idle.h"
 #include "rules/prepare_rules.h"
@@ -80,7 +81,7 @@ class JobSheet {
   void measures() {
     const std::vector<Idle> idle = idleIn(order_, design_);
     const auto isIdle = [&](const std::string& id) {
-      return std::ranges::any_of(idle, [&](const Idle& i) { return i.key == "measure " + id; });
+      return std::ranges::any_of(idle, [&](const Idle& i) { return i.measure == id; });
     };
     DocumentSection& s = section("Measures as used");
     s.table.head = {"measure", "length", "from"};
@@ -91,11 +92,10 @@ class JobSheet {
                               isIdle(f.id) ? Message("taken, not used in this garment") : sourceOf(f)});
     }
     for (const Idle& i : idle)
-      if (const std::string_view key = i.key; key.starts_with("measure ") && !design_.body.has(key.substr(8)))
-        if (const TakenMeasure* m = order_.measures.find(key.substr(8)))
-          s.table.rows.push_back(
-              {findMeasure(key.substr(8)) ? known(findMeasure(key.substr(8))->name) : verbatim(key.substr(8)),
-               msg("{}", Length{m->mm}), "taken, not used in this garment"});
+      if (!i.measure.empty() && !design_.body.has(i.measure))
+        if (const TakenMeasure* m = order_.measures.find(i.measure))
+          s.table.rows.push_back({findMeasure(i.measure) ? known(findMeasure(i.measure)->name) : verbatim(i.measure),
+                                  msg("{}", Length{m->mm}), "taken, not used in this garment"});
   }
 
   void choices() {
@@ -230,7 +230,6 @@ class JobSheet {
     }
   }
 
-  static constexpr double kMostEase = 6;  // mm; beyond it is drawn in, not eased
   const Order& order_;
   const Design& design_;
   const CutList list_;

@@ -11,6 +11,7 @@
 namespace armure {
 namespace {
 
+constexpr std::string_view kClothForm = "cloth", kBoneForm = "bone";
 constexpr size_t kLongestId = 40, kLongestNote = 200;
 constexpr double kNarrowest = inches(10), kWidest = inches(130);
 
@@ -144,17 +145,18 @@ std::span<const PrepareForm> prepareForms() { return kPrepareForms; }
 
 std::optional<PrepareKey> parsePrepareKey(std::string_view key) {
   if (key == kLayersOrder) return PrepareKey{PrepareKind::LayerOrder, {}};
-  if (!key.starts_with("cloth.") && !key.starts_with("bone.")) return std::nullopt;
+  if (const std::string_view form = key.substr(0, key.find('.')); form != kClothForm && form != kBoneForm)
+    return std::nullopt;
   const std::vector<std::string_view> parts = splitAt(key, '.');
-  if (parts.size() == 3 && parts[0] == "cloth" && parts[1] == "of" && isPlainId(parts[2]))
+  if (parts.size() == 3 && parts[0] == kClothForm && parts[1] == "of" && isPlainId(parts[2]))
     return PrepareKey{PrepareKind::ClothOf, std::string(parts[2])};
-  if (parts.size() == 3 && parts[0] == "cloth" && isPlainId(parts[1]))
+  if (parts.size() == 3 && parts[0] == kClothForm && isPlainId(parts[1]))
     for (const auto& [name, field] : kFields)
       if (name == parts[2]) return PrepareKey{PrepareKind::ClothField, std::string(parts[1]), field};
-  if (parts.size() == 4 && parts[0] == "bone" && parts[1] == "at" && isPlainId(parts[2]) && parts[3].size() == 1 &&
+  if (parts.size() == 4 && parts[0] == kBoneForm && parts[1] == "at" && isPlainId(parts[2]) && parts[3].size() == 1 &&
       parts[3][0] >= '1' && parts[3][0] <= '9')
     return PrepareKey{PrepareKind::BoneAt, std::string(parts[2]), {}, parts[3][0] - '0'};
-  if (parts.size() == 3 && parts[0] == "bone" && parts[1] == "off" && isPlainId(parts[2]))
+  if (parts.size() == 3 && parts[0] == kBoneForm && parts[1] == "off" && isPlainId(parts[2]))
     return PrepareKey{PrepareKind::BoneOff, std::string(parts[2])};
   return std::nullopt;
 }

@@ -15,6 +15,7 @@
 namespace armure {
 namespace {
 
+constexpr std::string_view kIdBegins = "bone-";
 constexpr double kPointsApart = 2;                 // mm between the points of a channel
 constexpr double kRoom = kMmPerInch / 16;          // a channel is so much wider than its bone
 constexpr double kBesideEyelets = kMmPerInch / 4;  // from the middle of the eyelets to the channel beyond
@@ -170,7 +171,7 @@ class Boner {
         {std::move(id), piece, std::move(seam), std::move(middle), grounds_[piece].width(), kind, count});
   }
   void add(const std::string& name, size_t piece, Polyline middle, int count) {
-    add(fmt::format("bone-{}-{}", pattern_.pieces[piece].id, name), piece, "", std::move(middle), count);
+    add(fmt::format("{}{}-{}", kIdBegins, pattern_.pieces[piece].id, name), piece, "", std::move(middle), count);
   }
 
   OpeningKind openingOn(const Piece& p) const {
@@ -187,8 +188,8 @@ class Boner {
     if (s.kind != SeamKind::Plain || !isPanel(s.a.piece) || !isPanel(s.b.piece)) return;
     const Path path = pattern_.sidePath(s.a);
     if (!runsDown(path)) return;
-    add("bone-" + s.id, s.a.piece, s.id, grounds_[s.a.piece].beside(path, !s.a.chain.front().reversed, 0),
-        onBothHalves(s.a.piece));
+    add(std::string(kIdBegins) + s.id, s.a.piece, s.id,
+        grounds_[s.a.piece].beside(path, !s.a.chain.front().reversed, 0), onBothHalves(s.a.piece));
   }
 
   // Beside the edges of an opening, and on a centre seam. The centre of a back runs down, that of a front up.
@@ -305,9 +306,11 @@ double cutLength(const Channel& channel, const Rules& rules) {
   return std::max(0.0, channel.length() - 2 * rules.length(key::kBonesEnd));
 }
 
+bool isBoneId(std::string_view id) { return id.starts_with(kIdBegins); }
+
 std::optional<Working> boneWorking(const Pattern& pattern, const Block& block, const Rules& rules,
                                    std::string_view id) {
-  if (!id.starts_with("bone-")) return std::nullopt;
+  if (!isBoneId(id)) return std::nullopt;
   for (const Channel& c : channelsOf(pattern, block, rules)) {
     if (c.id != id) continue;
     const BoneKind& kind = boneKind(c.kind);

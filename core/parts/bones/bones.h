@@ -51,6 +51,9 @@ double strayOf(const Polyline& line);
 // What is cut for a channel: its length less what the bone is shorter at both ends; never less than nothing.
 double cutLength(const Channel& channel, const Rules& rules);
 
+// Whether an id is of the form channels have.
+bool isBoneId(std::string_view id);
+
 // How the bone of a channel comes to its length; nothing where the garment has none of this id.
 std::optional<Working> boneWorking(const Pattern& pattern, const Block& block, const Rules& rules, std::string_view id);
 
