@@ -10,18 +10,27 @@ namespace {
 
 constexpr int kRowHeight = 17;
 
-bool tight(const Level& l) { return l.id == level::kUnderbust && l.bodyGirth - l.finishedGirth > inches(1) + 0.4; }
+// A level as it will be cut: as drafted, and altered.
+struct Worn {
+  double body = 0, finished = 0;
+};
+Worn wornAt(const Design& d, const Level& l) {
+  const PatternLevel* cut = d.level(l.id);
+  return cut ? Worn{cut->bodyGirth, cut->finishedGirth} : Worn{l.bodyGirth, l.finishedGirth};
+}
+
+bool tight(const Level& l, const Worn& w) { return l.id == level::kUnderbust && w.body - w.finished > inches(1) + 0.4; }
 
 std::vector<LevelsTable::Row> levelRows(const Design& d, LengthFormat units) {
   std::vector<LevelsTable::Row> rows;
   for (const Level& l : d.block.levels.all) {
     if (l.readOff || l.beyondHem || l.id == level::kTop || l.id == level::kBust) continue;
-    const double less = l.bodyGirth - l.finishedGirth;
-    rows.push_back({words(l.name).toLower(), q(formatLength(l.bodyGirth, units)),
-                    q(formatLength(l.finishedGirth, units)),
+    const Worn worn = wornAt(d, l);
+    const double less = worn.body - worn.finished;
+    rows.push_back({words(l.name).toLower(), q(formatLength(worn.body, units)), q(formatLength(worn.finished, units)),
                     std::abs(less) < 0.4 ? QStringLiteral("–")
                                          : QString(less < 0 ? "+" : "") + q(formatLength(std::abs(less), units)),
-                    tight(l)});
+                    tight(l, worn)});
   }
   return rows;
 }
@@ -125,15 +134,15 @@ void ReductionPanel::refresh() {
   if (!reduced) return;
   const ReductionClass r = d->reduction();
   const LengthFormat units = session_.order().units;
-  const Level& waist = d->block.levels.at(level::kWaist);
-  head_->settle(QString("Waist closed to %1: %2 less, %3 %, %4")
-                    .arg(q(formatLengthWithUnit(waist.finishedGirth, units)),
-                         q(formatLengthWithUnit(waist.bodyGirth - waist.finishedGirth, units)))
-                    .arg(r.percent, 0, 'f', 1)
-                    .arg(q(r.name)));
+  head_->settle(
+      QString("Waist closed to %1: %2 less, %3 %, %4")
+          .arg(q(formatLengthWithUnit(r.finished, units)), q(formatLengthWithUnit(r.body - r.finished, units)))
+          .arg(r.percent, 0, 'f', 1)
+          .arg(q(r.name)));
   bar_->show(r.percent, *theme_);
   levels_->show(levelRows(*d, units), *theme_);
-  ribs_->setVisible(tight(d->block.levels.at(level::kUnderbust)));
+  const Level& underbust = d->block.levels.at(level::kUnderbust);
+  ribs_->setVisible(tight(underbust, wornAt(*d, underbust)));
   QStringList lines;
   for (std::string_view c : reductionCautions()) lines << q(c);
   cautions_->settle(lines.join(" "));

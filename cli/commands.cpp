@@ -38,20 +38,22 @@ Problem unknownPreset(const std::string& kind, const std::string& value) {
 
 std::optional<Problem> applySetting(Order& order, const std::string& setting);
 
-// All settings in turn, and then whether they can be meant together.
+}  // namespace
+
 std::optional<Problem> applySettings(Order& order, const std::vector<std::string>& settings) {
   for (const std::string& s : settings)
     if (auto problem = applySetting(order, s)) return problem;
   return choicesProblem(order.choices);
 }
 
-// Says which rows fail, on standard error, and what is idle, as the command's answer.
 void tell(Printer& out, const std::string& file, const Order& order, const Design& design) {
   if (const size_t failing = design.sheet.failing(); failing > 0)
     fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(file),
                failing == 1 ? std::string("a row fails") : fmt::format("{} rows fail", failing));
   for (const Idle& i : idleIn(order, design)) out.print("idle  {}: {}\n", quotable(i.key), english(i.reason));
 }
+
+namespace {
 
 // Applies KEY=VALUE: a choice, a measure, or one of title, client, date, notes, style, school, units.
 std::optional<Problem> applySetting(Order& order, const std::string& setting) {
@@ -154,9 +156,8 @@ void printSheet(Printer& out, const Order& order, const Design& d) {
   for (const Question& q : d.questions) out.print("{:<13} {}\n", severityName(q.severity), say(q.text, order.units));
   const ReductionClass reduction = d.reduction();
   if (reduction.percent > 0) {
-    const Level& waist = d.block.levels.at(level::kWaist);
-    out.print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(waist.bodyGirth, order.units),
-              formatLengthWithUnit(waist.finishedGirth, order.units), reduction.percent, reduction.name);
+    out.print("\nWaist {} closed to {}: {:.1f} % less, {}.\n", formatLengthWithUnit(reduction.body, order.units),
+              formatLengthWithUnit(reduction.finished, order.units), reduction.percent, reduction.name);
     for (std::string_view c : reductionCautions()) out.print("{}\n", c);
   }
   if (d.balanced) {

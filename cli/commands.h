@@ -12,6 +12,7 @@
 #include <vector>
 
 #include "cli/printer.h"
+#include "recalc/recalc.h"
 
 namespace armure::cli {
 
@@ -35,6 +36,11 @@ struct ExportArguments {
 
 // "full, a4, ... or a0": the ids of the papers.
 std::string papersInWords();
+
+// KEY=VALUE in turn, and then whether they can be meant together.
+std::optional<Problem> applySettings(Order& order, const std::vector<std::string>& settings);
+// Says which rows fail, on standard error, and what is idle, as the command's answer.
+void tell(Printer& out, const std::string& file, const Order& order, const Design& design);
 
 int newOrder(Printer& out, const NewArguments& arguments);
 int check(Printer& out, const std::string& order, bool asJson);

@@ -30,6 +30,8 @@ std::string_view kindName(FileKind kind) {
   switch (kind) {
     case FileKind::Order:
       return "an order";
+    case FileKind::Base:
+      return "a base pattern";
     case FileKind::Pieces:
       return "a file of pieces";
     case FileKind::Svg:
@@ -57,6 +59,7 @@ FileKind kindOfFile(const std::filesystem::path& path) {
   const auto has = [&](std::string_view word) { return text.find(word) != std::string::npos; };
   if (text.starts_with("%PDF")) return FileKind::Pdf;
   if (has("\"armure-order\"")) return FileKind::Order;
+  if (has("\"armure-base\"")) return FileKind::Base;
   if (has("\"armure-pieces\"")) return FileKind::Pieces;
   if (has("<!DOCTYPE html") || has("<html")) return FileKind::Html;
   if (has("<svg")) return FileKind::Svg;

@@ -16,8 +16,9 @@
 
 namespace armure {
 
-// Version 2 added takings (several readings of one measure) and the reference to the client book.
-inline constexpr int kOrderVersion = 2;
+// Version 2 added takings (several readings of one measure) and the reference to the client book; version 3 the base a
+// pattern is recalculated from, alterations and fittings.
+inline constexpr int kOrderVersion = 3;
 
 struct OrderFile {
   Order order;

@@ -129,10 +129,9 @@ void PrintPlan::drawCautions(QPainter& painter, Box box) const {
   const ReductionClass reduction = design_.reduction();
   if (reduction.percent <= 0) return;
   painter.setPen(lightTheme().ink);
-  const Level& waist = design_.block.levels.at(level::kWaist);
   const QString head = QString("Waist %1, closed %2: %3 % less, %4")
-                           .arg(q(formatLengthWithUnit(waist.bodyGirth, order_.units)),
-                                q(formatLengthWithUnit(waist.finishedGirth, order_.units)))
+                           .arg(q(formatLengthWithUnit(reduction.body, order_.units)),
+                                q(formatLengthWithUnit(reduction.finished, order_.units)))
                            .arg(reduction.percent, 0, 'f', 1)
                            .arg(q(std::string(reduction.name)));
   box.low.y += drawParagraphMm(painter, box, 4, head, true) + 1;

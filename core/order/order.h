@@ -4,9 +4,14 @@
 // changed.
 #pragma once
 
+#include <optional>
 #include <string>
+#include <vector>
 
 #include "measure/measure_set.h"
+#include "order/alteration.h"
+#include "order/base.h"
+#include "order/fitting.h"
 #include "rules/rules.h"
 #include "units/length.h"
 
@@ -30,6 +35,9 @@ struct Order {
   MeasureSet measures;
   BookReference book;
   Choices choices;
+  std::optional<Recalculation> base;    // where the pattern is a base's, recalculated for this client
+  std::vector<Alteration> alterations;  // of the pattern, from fittings or by hand; their order does not count
+  std::vector<Fitting> fittings;        // what was seen, and when; each alteration it led to names it
 
   bool operator==(const Order&) const = default;
 };

@@ -21,11 +21,14 @@ std::span<const std::string_view> reductionCautions() { return kCautions; }
 
 ReductionClass classifyReduction(double naturalWaistMm, double closedWaistMm) {
   const double percent = naturalWaistMm > 0 ? 100 * (naturalWaistMm - closedWaistMm) / naturalWaistMm : 0;
-  if (percent <= 0) return {percent, "none"};
-  if (percent <= 5) return {percent, "light"};
-  if (percent <= 10) return {percent, "firm"};
-  if (percent <= 15) return {percent, "strong"};
-  return {percent, "only for the experienced"};
+  const auto called = [&](std::string_view name) {
+    return ReductionClass{percent, name, naturalWaistMm, closedWaistMm};
+  };
+  if (percent <= 0) return called("none");
+  if (percent <= 5) return called("light");
+  if (percent <= 10) return called("firm");
+  if (percent <= 15) return called("strong");
+  return called("only for the experienced");
 }
 
 }  // namespace armure

@@ -16,7 +16,8 @@ std::span<const std::string_view> reductionCautions();
 // up to 5 light, to 10 firm, to 15 strong, above only for the experienced.
 struct ReductionClass {
   double percent = 0;
-  std::string_view name;  // "none", "light", "firm", "strong", "only for the experienced"
+  std::string_view name;          // "none", "light", "firm", "strong", "only for the experienced"
+  double body = 0, finished = 0;  // the waist, mm
 };
 ReductionClass classifyReduction(double naturalWaistMm, double closedWaistMm);
 

@@ -65,6 +65,11 @@ class IdleFinder {
         idle_.push_back({"measure " + id, "nothing in this garment is drafted from it", id});
       }
     }
+    for (const IdleShift& s : design_.idleShifts) {
+      const auto from = std::ranges::find(order_.alterations, s.alteration, &Alteration::id);
+      const bool named = from != order_.alterations.end() && !from->name.empty();
+      idle_.push_back({"alteration " + (named ? from->name : s.alteration), s.what});
+    }
     return std::move(idle_);
   }
 

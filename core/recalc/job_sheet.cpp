@@ -71,10 +71,9 @@ class JobSheet {
   void cautions() {
     const ReductionClass reduction = design_.reduction();
     if (reduction.percent <= 0) return;
-    const Level& waist = design_.block.levels.at(level::kWaist);
     DocumentSection& s = section("Before it is worn");
-    s.paragraphs.push_back(msg("Waist {}, closed {}: {:.1f} % less, {}.", Length{waist.bodyGirth},
-                               Length{waist.finishedGirth}, reduction.percent, known(reduction.name)));
+    s.paragraphs.push_back(msg("Waist {}, closed {}: {:.1f} % less, {}.", Length{reduction.body},
+                               Length{reduction.finished}, reduction.percent, known(reduction.name)));
     for (const std::string_view c : reductionCautions()) s.paragraphs.push_back(known(c));
   }
 

@@ -1,5 +1,6 @@
 #include "recalc/recalc.h"
 
+#include "alter/recalculation.h"
 #include "garment/garment.h"
 #include "parts/cups/moulded.h"
 #include "parts/edges/upper_outline.h"
@@ -42,9 +43,9 @@ std::optional<Problem> unsound(const Pattern& pattern) {
 }
 
 // A garment that reaches the hip needs it measured.
-std::optional<Problem> unreached(const Order& order, const Rules& rules) {
+std::optional<Problem> unreached(const MeasureSet& measures, const Rules& rules) {
   for (const MeasureInfo& row : measureTable())
-    if (row.need == Need::Reached && goesBelowWaist(rules) && !order.measures.mm(row.id))
+    if (row.need == Need::Reached && goesBelowWaist(rules) && !measures.mm(row.id))
       return Problem{verbatim(row.id), msg("{} was not taken", known(row.name)),
                      "the draft needs bust, waist and hip; a garment that ends at the waist needs no hip"};
   return std::nullopt;
@@ -56,13 +57,13 @@ struct Grounds {
   Rules rules;
 };
 
-Result<Grounds> groundsOf(const Order& order) {
-  Result<Body> body = resolveBody(order.measures);
+Result<Grounds> groundsOf(const Order& order, const MeasureSet& measures) {
+  Result<Body> body = resolveBody(measures);
   if (!body.ok()) return body.problem();
   Rules rules(order.choices, order.style, order.school, figureOf(*body));
-  if (auto problem = unreached(order, rules)) return *problem;
+  if (auto problem = unreached(measures, rules)) return *problem;
   for (std::string_view id : furtherMeasures(rules))
-    if (!body->has(id)) body = body->with(factOf(id, order.measures));
+    if (!body->has(id)) body = body->with(factOf(id, measures));
   return Grounds{overMouldedCup(*body, rules), std::move(rules)};
 }
 
@@ -75,6 +76,8 @@ bool needs(const Order& order, const MeasureInfo& measure) {
 }
 
 ReductionClass Design::reduction() const {
+  if (const PatternLevel* waist = level(level::kWaist))
+    return classifyReduction(waist->bodyGirth, waist->finishedGirth);
   const Level& waist = block.levels.at(level::kWaist);
   return classifyReduction(waist.bodyGirth, waist.finishedGirth);
 }
@@ -88,25 +91,132 @@ const Working* Design::working(std::string_view key) const {
   return nullptr;
 }
 
-Result<Design> recalc(const Order& order, const Design* before) {
-  Result<Grounds> grounds = groundsOf(order);
-  if (!grounds.ok()) return grounds.problem();
-  auto& [body, rules] = *grounds;
-  Result<Block> block = draftBlock(body, rules);
+namespace {
+
+// What the client measures, as far as it was taken: a number nobody took moves no edge.
+MeasuredAt takenOn(const Body& body) {
+  MeasuredAt all = measuredOn(body);
+  std::erase_if(all, [](const auto& m) { return m.second.source != Source::Taken; });
+  return all;
+}
+
+// What a base measures as made; where it was not measured, as it was drafted for.
+MeasuredAt measuredOn(const BasePattern& base, const Body& drafted) {
+  MeasuredAt all = measuredOn(drafted);
+  for (const auto& [id, made] : base.made.all()) all.insert_or_assign(id, Measured{made.mm, Source::Taken});
+  return all;
+}
+
+// The levels say what the client measures there, not what the base was drafted for.
+void measureClient(Pattern& pattern, const ShiftTable& table) {
+  for (PatternLevel& l : pattern.levels)
+    if (const ShiftRow* row = table.row(l.id)) {
+      l.bodyGirth = row->client.mm;
+      l.girthTaken = true;
+    }
+}
+
+Recalculated recalculated(const Recalculation& from, const Pattern& shell, const Grounds& base, const Body& client) {
+  const bool toLines = from.rest == RestGoes::ToLines && takesRest(shell);
+  ShiftTable table = shiftTable(takenOn(client), measuredOn(from.base, base.body), {from.from, toLines, from.cells});
+  shareRest(table, shell, base.rules.length(key::kCapOther));
+  Alteration alteration = recalculationOf(table, shell);
+  return {std::move(table), std::move(alteration)};
+}
+
+// Shoulder seams and armholes of the pieces, front and back.
+UpperLengths measuredUpper(const Pattern& pattern) {
+  UpperLengths sum;
+  for (const Seam& s : pattern.seams)
+    if (s.kind == SeamKind::Shoulder)
+      for (const SeamSide* side : {&s.a, &s.b})
+        (pattern.pieces[side->piece].half == Half::Back ? sum.shoulderBack : sum.shoulderFront) +=
+            pattern.sidePath(*side).length();
+  for (const Piece& p : pattern.pieces)
+    for (const Edge& e : p.edges)
+      if (p.layer == "shell" && e.role == EdgeRole::Armhole && p.half != Half::Both)
+        (p.half == Half::Back ? sum.armholeBack : sum.armholeFront) += e.path.length();
+  return sum;
+}
+
+// Shoulder and armhole as the block has them, and with what an alteration is meant to do to them.
+UpperLengths withAltered(UpperLengths wanted, const Pattern& before, const Pattern& after) {
+  const UpperLengths was = measuredUpper(before), is = measuredUpper(after);
+  const auto add = [&](double UpperLengths::*length) {
+    if (wanted.*length > 0) wanted.*length += is.*length - was.*length;
+  };
+  for (const auto length : {&UpperLengths::shoulderFront, &UpperLengths::shoulderBack, &UpperLengths::armholeFront,
+                            &UpperLengths::armholeBack})
+    add(length);
+  return wanted;
+}
+
+// An order's shell between its source and balancing.
+struct Sourced {
+  Body body;  // the client's
+  Rules rules;
+  Block block;
+  Shell shell;
+  UpperLengths upper;
+  std::optional<Recalculated> fromBase;
+  std::vector<IdleShift> idle;
+};
+
+// Alters the shell as the order asks, and what its layers are traced from with it.
+std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds& drafted) {
+  std::vector<Alteration> all = order.alterations;
+  if (order.base) {
+    s.fromBase = recalculated(*order.base, s.shell.pattern, drafted, s.body);
+    all.push_back(s.fromBase->alteration);
+    all.insert(all.end(), order.base->base.alterations.begin(), order.base->base.alterations.end());
+  }
+  if (all.empty()) return std::nullopt;
+  Result<Altered> altered = alter(s.shell.pattern, all);
+  if (!altered.ok()) return altered.problem();
+  s.upper = withAltered(s.upper, s.shell.pattern, altered->pattern);
+  s.idle = std::move(altered->idle);
+  s.shell.pattern = std::move(altered->pattern);
+  if (s.fromBase) measureClient(s.shell.pattern, s.fromBase->table);
+  if (!s.shell.sources.panels.pieces.empty()) {
+    Result<Altered> panels = alter(s.shell.sources.panels, all);
+    if (!panels.ok()) return panels.problem();
+    s.shell.sources.panels = std::move(panels->pattern);
+  }
+  return std::nullopt;
+}
+
+Result<Sourced> sourceOf(const Order& order) {
+  Result<Grounds> drafted = groundsOf(order, order.base ? order.base->base.measures : order.measures);
+  if (!drafted.ok()) return drafted.problem();
+  Result<Grounds> client = order.base ? groundsOf(order, order.measures) : *drafted;
+  if (!client.ok()) return client.problem();
+  Result<Block> block = draftBlock(drafted->body, drafted->rules);
   if (!block.ok()) return block.problem();
-  Result<Shell> made = makeShell(*block, body, rules);
-  if (!made.ok()) return made.problem();
-  if (auto problem = unsound(made->pattern)) return *problem;
+  Result<Shell> shell = makeShell(*block, drafted->body, drafted->rules);
+  if (!shell.ok()) return shell.problem();
+  const UpperLengths upper = upperLengths(*block, drafted->rules);
+  Sourced s{std::move(client->body), drafted->rules, std::move(block).value(), std::move(shell).value(), upper, {}, {}};
+  if (auto problem = alterShell(s, order, *drafted)) return *problem;
+  if (auto problem = unsound(s.shell.pattern)) return *problem;
+  return s;
+}
+
+}  // namespace
+
+Result<Design> recalc(const Order& order, const Design* before) {
+  Result<Sourced> source = sourceOf(order);
+  if (!source.ok()) return source.problem();
+  auto& [body, rules, block, made, upper, fromBase, idleShifts] = source.value();
   const auto dressed = [&](Pattern&& shell) {
-    return dress(std::move(shell), made->sources, *block, grounds->body, grounds->rules);
+    return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules);
   };
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
   if (rules.option(key::kBalanceKeep) == KeptPieces::Balanced) {
     const bool known = before && before->balanced;
-    balanced = balance(made->pattern, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
+    balanced = balance(made.pattern, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
   }
-  Result<Pattern> pattern = dressed(std::move(made->pattern));
+  Result<Pattern> pattern = dressed(std::move(made.pattern));
   if (!pattern.ok()) return pattern.problem();
   Pattern pieces = std::move(pattern).value();
   if (balanced) {
@@ -117,12 +227,12 @@ Result<Design> recalc(const Order& order, const Design* before) {
   }
   if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces, rules.option(key::kCornerKind));
-  Sheet sheet = balanceSheet({pieces, outlines, block->intakes, body, balanced ? &*balanced : nullptr,
-                              rules.length(key::kBalanceFreeLimit), upperLengths(*block, rules), ownRim(rules)});
+  Sheet sheet = balanceSheet({pieces, outlines, block.intakes, body, balanced ? &*balanced : nullptr,
+                              rules.length(key::kBalanceFreeLimit), upper, ownRim(rules)});
   std::vector<Question> questions = questionsAbout(order.measures);
-  return Design{std::move(body),     std::move(rules),    std::move(block).value(), std::move(pieces),
-                std::move(balanced), std::move(drafted),  std::move(made->sources), std::move(outlines),
-                std::move(sheet),    std::move(questions)};
+  return Design{std::move(body),         std::move(rules),    std::move(block),    std::move(fromBase),
+                std::move(idleShifts),   std::move(pieces),   std::move(balanced), std::move(drafted),
+                std::move(made.sources), std::move(outlines), std::move(sheet),    std::move(questions)};
 }
 
 Balanced proposal(const Design& design) {
@@ -147,14 +257,12 @@ std::vector<Message> orderLines(const Order& order, const Design& design) {
 }
 
 Result<GarmentSketch> sketchOf(const Order& order) {
-  const Result<Grounds> grounds = groundsOf(order);
-  if (!grounds.ok()) return grounds.problem();
-  const auto& [body, rules] = *grounds;
-  const Result<Block> block = draftBlock(body, rules);
-  if (!block.ok()) return block.problem();
-  const Result<Pattern> pattern = makeGarment(*block, body, rules);
+  Result<Sourced> source = sourceOf(order);
+  if (!source.ok()) return source.problem();
+  const Sourced& s = *source;
+  const Result<Pattern> pattern = dress(s.shell.pattern, s.shell.sources, s.block, s.body, s.rules);
   if (!pattern.ok()) return pattern.problem();
-  return sketchOf(*pattern, *block);
+  return sketchOf(*pattern, s.block);
 }
 
 }  // namespace armure

@@ -2,11 +2,16 @@
 //
 // Everything that follows from an order, in one go: body, rules, block, pieces, outlines to cut, balance sheet. This is
 // what runs whenever a number changes.
+//
+// A pattern has one of two sources: drafted for the client, or drafted as a base and recalculated for her (alter/).
+// Alterations lie between source and balancing; everything from there on works alike with either.
 #pragma once
 
 #include <optional>
 #include <vector>
 
+#include "alter/alter.h"
+#include "alter/shift_table.h"
 #include "balance/balance.h"
 #include "draft/block.h"
 #include "garment/garment.h"
@@ -20,10 +25,18 @@
 
 namespace armure {
 
+// A pattern recalculated from a base: the table of shifts, and what comes of it.
+struct Recalculated {
+  ShiftTable table;
+  Alteration alteration;
+};
+
 struct Design {
   Body body;
   Rules rules;
-  Block block;
+  Block block;  // of the base, where the order has one
+  std::optional<Recalculated> fromBase;
+  std::vector<IdleShift> idleShifts;  // of the order's alterations: what the pattern has nothing for
   Pattern pattern;                    // as it will be cut: as drafted, or balanced
   std::optional<Balanced> balanced;   // where the order keeps the balanced pieces: what moved; its pattern is `pattern`
   std::optional<Pattern> drafted;     // and what they were before
@@ -33,6 +46,8 @@ struct Design {
   std::vector<Question> questions;
 
   ReductionClass reduction() const;
+  // A level as the pattern has it, altered or not; nullptr where it has none.
+  const PatternLevel* level(std::string_view id) const { return pattern.level(id); }
   // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.
   const Working* working(std::string_view key) const;
 };
