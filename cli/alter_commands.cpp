@@ -107,13 +107,8 @@ Json alterationJson(const Alteration& a) {
     for (const ShiftAt& p : s.at) at.push_back({{"place", p.place}, {"mm", p.mm}});
     shifts.push_back({{"line", s.line}, {"sides", sidesId(s.sides)}, {"way", wayId(s.way)}, {"at", std::move(at)}});
   }
-  return {{"id", a.id},
-          {"name", a.name},
-          {"date", a.date},
-          {"why", a.why},
-          {"on", a.on},
-          {"side", bodySideId(a.side)},
-          {"shifts", std::move(shifts)}};
+  return {{"id", a.id},   {"name", a.name}, {"date", a.date},
+          {"why", a.why}, {"on", a.on},     {"shifts", std::move(shifts)}};
 }
 
 void listAlterations(Printer& out, const Order& order, bool asJson) {
@@ -140,8 +135,6 @@ Result<Alteration> wishedAlteration(const AlterArguments& a, const Order& order)
   const auto sides =
       oneOf("--side", a.sides, {ShiftSides::Both, ShiftSides::A, ShiftSides::B, ShiftSides::Over}, sidesId);
   if (!sides.ok()) return sides.problem();
-  const auto body = oneOf("--body", a.body, {BodySide::Both, BodySide::Left, BodySide::Right}, bodySideId);
-  if (!body.ok()) return body.problem();
   const Result<Design> design = recalc(order);
   if (!design.ok()) return design.problem();
   const ShiftWish wish{a.line, *sides, a.along ? ShiftWay::Along : ShiftWay::Across, a.from, a.to, *by};
@@ -154,7 +147,6 @@ Result<Alteration> wishedAlteration(const AlterArguments& a, const Order& order)
                              : a.name;
   made.date = today();
   made.why = a.why;
-  made.side = *body;
   made.shifts = {std::move(shift).value()};
   return made;
 }

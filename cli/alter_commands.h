@@ -24,7 +24,7 @@ struct RecalcArguments {
 };
 struct AlterArguments {
   std::string order, output;
-  std::string line, from, to, by, sides, body, name, why;
+  std::string line, from, to, by, sides, name, why;
   std::string off, on, remove;  // ids of alterations
   bool along = false, list = false, json = false, force = false;
 };

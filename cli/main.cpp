@@ -143,7 +143,7 @@ int main(int argc, char** argv) {
   shifting->add_flag("--json", json, "as JSON, in mm");
 
   AlterArguments altered;
-  altered.sides = altered.body = "both";
+  altered.sides = "both";
   auto* altering = app.add_subcommand("alter", "another order with an alteration more, or one switched on or off");
   altering->add_option("order", altered.order, "order file")->required();
   altering->add_option("--seam,--line", altered.line, "seam, PIECE.EDGE, or every-line (with --along)");
@@ -151,7 +151,6 @@ int main(int argc, char** argv) {
   altering->add_option("--to", altered.to, "level it runs out at below, or hem");
   altering->add_option("--by", altered.by, "length of the whole seam: let out, or (less than nothing) taken in");
   altering->add_option("--side", altered.sides, "both edges, a, b, or over: what a gains b loses");
-  altering->add_option("--body", altered.body, "both, left or right side of the body");
   altering->add_flag("--along", altered.along, "lengthen, or shorten, between the levels");
   altering->add_option("--name", altered.name, "what it is called");
   altering->add_option("--why", altered.why, "what was seen");

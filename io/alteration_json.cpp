@@ -61,20 +61,17 @@ Json shiftJson(const Shift& shift) {
   return {{"line", shift.line}, {"sides", sidesId(shift.sides)}, {"way", wayId(shift.way)}, {"at", std::move(at)}};
 }
 
-constexpr auto kBodySides = {BodySide::Both, BodySide::Left, BodySide::Right};
-
 FitNote readNote(MemberReader& in, const Json& one) {
   FitNote note;
   in.text(one, "complaint", note.complaint);
   in.option(one, "work", note.work,
             {FitWork::TakeIn, FitWork::LetOut, FitWork::Raise, FitWork::Lower, FitWork::Lengthen, FitWork::Shorten,
-             FitWork::Deeper, FitWork::Shallower},
+             FitWork::Deeper, FitWork::Shallower, FitWork::Forward, FitWork::Backward},
             workId);
   in.text(one, "line", note.line);
   in.text(one, "from", note.from);
   in.text(one, "to", note.to);
   in.number(one, "mm", note.mm, 0, kMostShift);
-  in.option(one, "side", note.side, kBodySides, bodySideId);
   in.text(one, "seen", note.seen);
   return note;
 }
@@ -87,7 +84,6 @@ Json noteJson(const FitNote& note) {
   out["from"] = note.from;
   out["to"] = note.to;
   out["mm"] = note.mm;
-  out["side"] = bodySideId(note.side);
   textUnlessEmpty(out, "seen", note.seen);
   return out;
 }
@@ -102,7 +98,6 @@ void readAlterations(MemberReader& in, const Json& doc, std::vector<Alteration>&
     in.text(one, "date", a.date);
     in.text(one, "why", a.why);
     in.flag(one, "on", a.on);
-    in.option(one, "side", a.side, kBodySides, bodySideId);
     in.text(one, "fitting", a.fitting);
     in.list(one, "shifts", kMostShifts, [&](const Json& shift) { a.shifts.push_back(readShift(in, shift)); });
     into.push_back(std::move(a));
@@ -119,7 +114,6 @@ void writeAlterations(Json& doc, const std::vector<Alteration>& alterations) {
     textUnlessEmpty(out, "date", a.date);
     textUnlessEmpty(out, "why", a.why);
     out["on"] = a.on;
-    out["side"] = bodySideId(a.side);
     textUnlessEmpty(out, "fitting", a.fitting);
     Json shifts = Json::array();
     for (const Shift& s : a.shifts) shifts.push_back(shiftJson(s));

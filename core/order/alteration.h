@@ -41,16 +41,12 @@ struct Shift {
 // All lines that levels end on, and all darts: to lengthen or shorten the whole garment between two levels.
 inline constexpr std::string_view kEveryLine = "every-line";
 
-// On which side of the body.
-enum class BodySide { Both, Left, Right };
-
 struct Alteration {
   std::string id;    // unique in the order
   std::string name;  // in the maker's words, or as the program proposed it
   std::string date = {};
   std::string why = {};
   bool on = true;
-  BodySide side = BodySide::Both;
   std::string fitting = {};  // id of the fitting it came of, or empty
   std::vector<Shift> shifts = {};
   bool operator==(const Alteration&) const = default;

@@ -13,7 +13,8 @@
 namespace armure {
 
 // What is to be done about it. Raise, Lower: a level, or the top edge or hem. Deeper, Shallower: the cup, at the bust.
-enum class FitWork { TakeIn, LetOut, Raise, Lower, Lengthen, Shorten, Deeper, Shallower };
+// Forward, Backward: the seam itself moves, towards the centre front or the centre back; no girth changes.
+enum class FitWork { TakeIn, LetOut, Raise, Lower, Lengthen, Shorten, Deeper, Shallower, Forward, Backward };
 
 struct FitNote {
   std::string complaint = {};  // id of the table of complaints (alter/complaints.h), or empty
@@ -21,8 +22,7 @@ struct FitNote {
   std::string line = {};           // id of the seam; empty: the whole garment, all lines
   std::string from = {}, to = {};  // it runs out at these levels; at "top" or "hem" it does not
   double mm = 0;                   // of one seam, both edges together; without a line, of the whole girth; > 0
-  BodySide side = BodySide::Both;
-  std::string seen = {};  // in the maker's words
+  std::string seen = {};           // in the maker's words
   bool operator==(const FitNote&) const = default;
 };
 

@@ -18,18 +18,6 @@ std::string_view sidesId(ShiftSides sides) {
 
 std::string_view wayId(ShiftWay way) { return way == ShiftWay::Across ? "across" : "along"; }
 
-std::string_view bodySideId(BodySide side) {
-  switch (side) {
-    case BodySide::Left:
-      return "left";
-    case BodySide::Right:
-      return "right";
-    case BodySide::Both:
-      break;
-  }
-  return "both";
-}
-
 std::string_view workId(FitWork work) {
   switch (work) {
     case FitWork::TakeIn:
@@ -47,9 +35,13 @@ std::string_view workId(FitWork work) {
     case FitWork::Deeper:
       return "deeper";
     case FitWork::Shallower:
+      return "shallower";
+    case FitWork::Forward:
+      return "forward";
+    case FitWork::Backward:
       break;
   }
-  return "shallower";
+  return "backward";
 }
 
 std::string_view fittedOnId(FittedOn on) { return on == FittedOn::Toile ? "toile" : "garment"; }

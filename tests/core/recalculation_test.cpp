@@ -1,0 +1,277 @@
+// Recalculating a base pattern: the shift table against worked examples of the trade, and what it makes of patterns.
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "alter/alter.h"
+#include "alter/recalculation.h"
+#include "recalc/bases.h"
+#include "rules/draft_rules.h"
+#include "tests/support/bodies.h"
+#include "tests/support/design.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+Measured inches(double in) { return {in * kMmPerInch, Source::Taken}; }
+
+// A straight dress recalculated: client and pattern as they were taken. Common practice, no source.
+const MeasuredAt kClient{{"bust_span", inches(7.1)},
+                         {"front_bust_arc", inches(18.1)},
+                         {"front_underbust_arc", inches(14.6)},
+                         {"bust", inches(33.5)},
+                         {"underbust", inches(29.1)},
+                         {"waist", inches(28)},
+                         {"high_hip", inches(35.8)},
+                         {"hip", inches(37.8)},
+                         {"side_length", inches(7.5)},
+                         {"cup_out", inches(3.5)},
+                         {"cup_up", inches(2)}};
+const MeasuredAt kPattern{{"bust_span", inches(7.9)},
+                          {"front_bust_arc", inches(19.3)},
+                          {"front_underbust_arc", inches(15.7)},
+                          {"bust", inches(36.6)},
+                          {"underbust", inches(33.1)},
+                          {"waist", inches(30.3)},
+                          {"high_hip", inches(37.4)},
+                          {"hip", inches(39.4)},
+                          {"side_length", inches(7.9)},
+                          {"cup_out", inches(4.2)},
+                          {"cup_up", inches(3.5)}};
+
+double in(const ShiftCell& cell) { return cell.mm / kMmPerInch; }
+
+struct Row {
+  const char* level;
+  double f, b, x, y;
+};
+
+// Hand rounding to a tenth makes each figure good to a tenth: one may differ by as much.
+void checkAgainstHand(const ShiftTable& t, std::initializer_list<Row> rows) {
+  constexpr double kHand = 0.1 + 1e-9;
+  for (const Row& r : rows) {
+    const ShiftRow* row = t.row(r.level);
+    REQUIRE(row);
+    INFO(r.level);
+    CHECK(in(row->e0) == Approx(-0.4).margin(1e-9));
+    CHECK(std::abs(in(row->f) - r.f) <= kHand);
+    CHECK(std::abs(in(row->b) - r.b) <= kHand);
+    CHECK(std::abs(in(row->x) - r.x) <= kHand);
+    CHECK(std::abs(in(row->y) - r.y) <= kHand);
+  }
+}
+
+Recalculation baseOf(const char* style, const MeasureSet& measures) {
+  Recalculation r;
+  r.base.name = "base";
+  r.base.style = style;
+  r.base.choices = choicesOfNewOrders();
+  r.base.measures = measures;
+  return r;
+}
+
+// Where a side of the shell stands against where it stood, at a place: outwards, laid off along the waist, mm.
+double shiftedBy(const Pattern& before, const Pattern& after, const SeamSide& side, double s) {
+  const Path was = before.sidePath(side), is = after.sidePath(side);
+  const LevelLine waist = *before.pieces[side.piece].level("waist");
+  const Vec2 at = was.pointAt(s), end = was.pointAt(*placeOnLine(before, side, "waist"));
+  const Vec2 along = unit(waist.b - waist.a), out = distance(end, waist.b) < distance(end, waist.a) ? along : -along;
+  double nearest = HUGE_VAL;
+  for (const double m : is.crossings(at, out))
+    if (const double d = dot(is.pointAt(m) - at, out); std::abs(d) < std::abs(nearest)) nearest = d;
+  return nearest;
+}
+
+}  // namespace
+
+// Common practice, no source: the worked example of recalculating a straight dress, rounded by hand to 0.1 in.
+TEST_CASE("the shift table gives the worked example, from the waist down and from the underbust") {
+  checkAgainstHand(shiftTable(kClient, kPattern, {.from = SolvedFrom::Underbust}),
+                   {{"bust", -0.2, -1.0, -0.2, -1.0},
+                    {"underbust", -0.2, -1.4, -0.4, -1.2},
+                    {"waist", -0.2, -0.6, 0.0, -0.8},
+                    {"high_hip", -0.2, -0.2, 0.2, -0.6},
+                    {"hip", -0.2, -0.2, 0.2, -0.6}});
+  checkAgainstHand(shiftTable(kClient, kPattern), {{"bust", -0.2, -1.0, -0.2, -1.0},
+                                                   {"underbust", -0.2, -1.4, -0.2, -1.4},
+                                                   {"waist", -0.2, -0.6, 0.2, -1.0},
+                                                   {"high_hip", -0.2, -0.2, 0.4, -0.8},
+                                                   {"hip", -0.2, -0.2, 0.4, -0.8}});
+  const ShiftTable t = shiftTable(kClient, kPattern);
+  REQUIRE(t.lengths.size() == 3);
+  CHECK(t.lengths[0].shift.mm == Approx(-0.4 * kMmPerInch));  // side length
+  CHECK(t.lengths[1].shift.mm == Approx(-0.7 * kMmPerInch));  // cup out
+  CHECK(t.lengths[2].shift.mm == Approx(-1.5 * kMmPerInch));  // cup up
+}
+
+TEST_CASE("the equations hold exactly on every level") {
+  for (const SolvedFrom from : {SolvedFrom::Waist, SolvedFrom::Underbust}) {
+    const ShiftTable t = shiftTable(kClient, kPattern, {.from = from});
+    for (size_t i = 0; i < t.rows.size(); ++i) {
+      const ShiftRow& r = t.rows[i];
+      INFO(r.level);
+      // The girth comes out, each level by itself and as used.
+      CHECK(r.pattern.mm + 2 * (r.e0.mm + r.f.mm + r.b.mm) == Approx(r.client.mm).margin(1e-9));
+      CHECK(r.pattern.mm + 2 * (r.e0.mm + r.x.mm + r.y.mm) == Approx(r.client.mm).margin(1e-9));
+      if (r.solved) CHECK(r.x.mm - r.y.mm == Approx(t.rows[i - 1].x.mm - t.rows[i - 1].y.mm).margin(1e-9));
+      CHECK(r.x.working.key == "shift." + r.level + ".x");
+    }
+    CHECK_FALSE(t.why.empty());
+  }
+}
+
+TEST_CASE("a cell the maker writes over stands, and the other side takes what is left") {
+  const ShiftTable t = shiftTable(kClient, kPattern, {.cells = {{"waist.x", 0}, {"e0", -2}}});
+  const ShiftRow& waist = *t.row("waist");
+  CHECK(waist.x.byHand);
+  CHECK(waist.x.mm == 0);
+  CHECK(waist.e0.mm == -2);
+  CHECK(waist.pattern.mm + 2 * (waist.e0.mm + waist.x.mm + waist.y.mm) == Approx(waist.client.mm));
+  const ShiftRow& below = *t.row("high_hip");
+  CHECK(below.x.mm - below.y.mm == Approx(waist.x.mm - waist.y.mm));
+  for (const char* cell : {"e0", "waist.x", "bust.f", "hip.b", "side_length", "cup_out"}) CHECK(isShiftCell(cell));
+  for (const char* cell : {"", "waist", "waist.z", "knee.x", "x", "waist."}) CHECK_FALSE(isShiftCell(cell));
+}
+
+TEST_CASE("without front arcs front and back side share alike; what was not taken has no row") {
+  MeasuredAt client = kClient, pattern = kPattern;
+  client.erase("front_bust_arc");
+  client.erase("front_underbust_arc");
+  client.erase("hip");
+  const ShiftTable t = shiftTable(client, pattern);
+  CHECK_FALSE(t.row("hip"));
+  for (const ShiftRow& r : t.rows) CHECK(r.f.mm == Approx(r.b.mm));
+}
+
+TEST_CASE("a base recalculated for the body it was drafted for is the base") {
+  for (const char* style : {"sweetheart-zip", "cup-three-pieces", "covered-round", "plunge-u", "seamed-sheath"}) {
+    const MeasureSet measures = allMeasuresOf(realBodies()[50], 100);
+    Order o;
+    o.style = style;
+    o.choices = choicesOfNewOrders();
+    o.measures = measures;
+    const Design drafted = designOf(o);
+    o.base = baseOf(style, measures);
+    const Design again = designOf(o);
+    INFO(style);
+    for (size_t i = 0; i < drafted.pattern.pieces.size(); ++i)
+      for (size_t k = 0; k < drafted.pattern.pieces[i].edges.size(); ++k)
+        CHECK(distance(drafted.pattern.pieces[i].edges[k].path.end(), again.pattern.pieces[i].edges[k].path.end()) <
+              1e-9);
+  }
+}
+
+// All 130 bodies on three bases: run by hand, with the figures in the notes; every 16th here.
+TEST_CASE("the girths of a recalculated pattern are the client's, with the base's ease and reduction") {
+  const std::vector<RealBody> bodies = realBodies();
+  for (const char* style : {"sweetheart-zip", "reducing-three-lines", "cup-two-pieces"}) {
+    const Recalculation base = baseOf(style, allMeasuresOf(bodies[60], 90));
+    Order o;
+    o.style = style;
+    o.choices = choicesOfNewOrders();
+    o.measures = base.base.measures;
+    const Design drafted = designOf(o);
+    o.base = base;
+    for (size_t i = 0; i < bodies.size(); i += 16) {
+      o.measures = allMeasuresOf(bodies[i], 90);
+      const Design d = designOf(o);
+      INFO(style << " body " << i);
+      for (const ShiftRow& r : d.fromBase->table.rows) {
+        const PatternLevel *is = d.pattern.level(r.level), *was = drafted.pattern.level(r.level);
+        if (!is || !is->ring) continue;
+        INFO(r.level);
+        CHECK(is->finishedGirth == Approx(was->finishedGirth + r.client.mm - r.pattern.mm).margin(1e-6));
+        CHECK(d.pattern.closedGirth(*is) == Approx(is->finishedGirth).margin(0.1));
+        CHECK(is->bodyGirth == Approx(r.client.mm));
+      }
+    }
+  }
+}
+
+TEST_CASE("front and back side keep one shape below the starting level; each level by itself does not") {
+  // A straight dress whose back is in one piece: only the sides can take anything.
+  Order o;
+  o.style = "cup-two-pieces";
+  o.choices = choicesOfNewOrders();
+  o.choices["back.lines"] = "darts";
+  o.choices["hem.length"] = "7 in";
+  o.choices["balance.keep"] = "drafted";
+  o.measures = allMeasuresOf(realBodies()[60], 90);
+  const Pattern shell = shellOf(designOf(o).pattern);
+  REQUIRE_FALSE(takesRest(shell));
+  const Seam& side = *shell.seam("side");
+  const bool frontIsA = shell.pieces[side.a.piece].half == Half::Front;
+  const SeamSide &front = frontIsA ? side.a : side.b, &back = frontIsA ? side.b : side.a;
+  // How far the difference of both shifts strays from what it is at the starting level, down to the lowest.
+  const auto strays = [&](const ShiftTable& table) {
+    const auto altered = alter(shell, std::vector{recalculationOf(table, shell)});
+    REQUIRE(altered.ok());
+    const double from = *placeOnLine(shell, front, "waist"), to = *placeOnLine(shell, front, "high_hip");
+    const double fromBack = *placeOnLine(shell, back, "waist"), toBack = *placeOnLine(shell, back, "high_hip");
+    double first = 0, most = 0;
+    for (int i = 0; i <= 20; ++i) {
+      const double t = i / 20.0 * 0.98;
+      const double apart = shiftedBy(shell, altered->pattern, front, from + t * (to - from)) -
+                           shiftedBy(shell, altered->pattern, back, fromBack + t * (toBack - fromBack));
+      if (i == 0) first = apart;
+      most = std::max(most, std::abs(apart - first));
+    }
+    return most;
+  };
+  ShiftTable table = shiftTable(kClient, kPattern);
+  CHECK(strays(table) <= 0.5);
+  for (ShiftRow& r : table.rows) r.x = r.f, r.y = r.b;  // each level by itself
+  CHECK(strays(table) > 5);
+}
+
+TEST_CASE("with more lines the side keeps one value and the rest goes to them, darts left alone") {
+  Order o;
+  o.style = "reducing-three-lines";
+  o.choices = choicesOfNewOrders();
+  o.measures = allMeasuresOf(realBodies()[60], 90);
+  const Pattern shell = shellOf(designOf(o).pattern);
+  REQUIRE(takesRest(shell));
+  ShiftTable t = shiftTable(kClient, kPattern, {.toLines = true});
+  shareRest(t, shell, 31.75);
+  REQUIRE(t.lines.size() >= 2);
+  const double y = t.row("waist")->b.mm;  // -0.6 in, the waist's, by hand
+  CHECK(y / kMmPerInch == Approx(-0.6).margin(0.1));
+  for (size_t i = 0; i < t.rows.size(); ++i) {
+    const ShiftRow& r = t.rows[i];
+    double rest = 0;
+    for (const RestLine& l : t.lines) rest += l.takes[i];
+    INFO(r.level);
+    if (r.level != "hip") CHECK(r.y.mm == Approx(y));  // only the side reaches down there
+    CHECK(r.pattern.mm + 2 * (r.e0.mm + r.x.mm + r.y.mm + rest) == Approx(r.client.mm).margin(1e-6));
+    for (const RestLine& l : t.lines) CHECK(std::abs(l.takes[i]) <= 31.75 + 1e-9);
+  }
+  for (const RestLine& l : t.lines)
+    for (const std::string& seam : l.seams) CHECK(shell.seam(seam)->kind == SeamKind::Plain);
+  // More than the lines can take stays with the back side, and is in its working.
+  ShiftTable tight = shiftTable(kClient, kPattern, {.toLines = true});
+  shareRest(tight, shell, 1);
+  CHECK(tight.row("underbust")->y.mm < y - 5);
+  CHECK(tight.row("underbust")->y.working.terms.size() == 2);
+}
+
+TEST_CASE("a base measured on its toile is recalculated from what it measures") {
+  Order o = plainOrder();
+  o.choices["balance.keep"] = "balanced";
+  const Design drafted = designOf(o);
+  MeasureSet made;
+  made.set("waist", {o.measures.mm("waist").value() + 10, "", ""});  // it came out 10 mm wider
+  const Result<BasePattern> base = keptAsBase(o, made, "plain", "2026-11-30");
+  REQUIRE(base.ok());
+  const Design again = designOf(orderFromBase(*base, o.measures));
+  CHECK(again.pattern.level("waist")->finishedGirth ==
+        Approx(drafted.pattern.level("waist")->finishedGirth - 10).margin(1e-6));
+  // A recalculated pattern kept again, and made for the same client, is the same pattern.
+  Order second = orderFromBase(*base, allMeasuresOf(realBodies()[30], 80));
+  const Design other = designOf(second);
+  const Result<BasePattern> kept = keptAsBase(second, {}, "second", "2026-11-30");
+  REQUIRE(kept.ok());
+  const Design third = designOf(orderFromBase(*kept, second.measures));
+  for (const PatternLevel& l : other.pattern.levels)
+    if (l.ring) CHECK(third.pattern.level(l.id)->finishedGirth == Approx(l.finishedGirth).margin(1e-6));
+}
