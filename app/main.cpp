@@ -27,7 +27,7 @@ QString demoFolder() {
   const QString own = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/armure/demo";
   QDir().mkpath(own);
   const QDir source(QStringLiteral(ARMURE_DEMO_DIR));
-  for (const QFileInfo& info : source.entryInfoList({"*.armure"}, QDir::Files))
+  for (const QFileInfo& info : source.entryInfoList({"*.armure", "*.armure-base"}, QDir::Files))
     if (!QFileInfo::exists(own + "/" + info.fileName())) QFile::copy(info.filePath(), own + "/" + info.fileName());
   return own;
 }
@@ -69,6 +69,7 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
   if (view == "taped") window.table().setMode(TableMode::Taped);
   if (view == "combs") window.table().setCombs(true);
   if (view == "shelf") window.showShelf(true);
+  if (view == "shifts") window.showShifts();
   if (view == "cups") {
     window.showCups();
     window.onBody().canvas().look(kFromTheSide / 3);

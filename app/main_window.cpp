@@ -143,6 +143,16 @@ void MainWindow::showOnBody(bool shown) {
 
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
 
+void MainWindow::showShifts() {
+  if (!session_.order().base) return;
+  stages_->setStage(Stage::Fit);
+  middle_->setCurrentIndex(middle_->indexOf(shifts_));
+}
+
+LaidVersion MainWindow::versionShown(Stage stage) const {
+  return infoOf(stage).versions ? LaidVersion{alter_->version(), alter_->laidAt()} : LaidVersion{};
+}
+
 void MainWindow::showCut() {
   stages_->setStage(Stage::Prepare);
   constexpr int kLaidOutMs = 40;
@@ -191,6 +201,7 @@ void MainWindow::showStage(Stage stage) {
   table_->setGuidesShown(info.guides);
   table_->setLinesShown(info.lines ? info.name : "");
   table_->setBalanceShown(info.moves);
+  table_->setVersion(versionShown(stage));
   const std::string& shown = session_.selection().working;
   if (!client && (shown.empty() || shown.starts_with("measure.")) && session_.selection().seam.empty())
     session_.select({.working = "girth.waist", .level = "waist"});
@@ -260,6 +271,7 @@ void MainWindow::setDark(bool dark) {
   depth_->setTheme(theme);
   shelf_->setTheme(theme);
   onBody_->setTheme(theme);
+  shifts_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())

@@ -11,6 +11,7 @@
 #include <QStackedWidget>
 #include <functional>
 
+#include "app/alter_panel.h"
 #include "app/body_view.h"
 #include "app/client_pages.h"
 #include "app/client_records.h"
@@ -18,12 +19,14 @@
 #include "app/cup_depth_panel.h"
 #include "app/cut_panel.h"
 #include "app/findings_panel.h"
+#include "app/fit_panel.h"
 #include "app/message_band.h"
 #include "app/order_files.h"
 #include "app/order_session.h"
 #include "app/preferences.h"
 #include "app/rules_tray.h"
 #include "app/sheet_panel.h"
+#include "app/shift_view.h"
 #include "app/stage_bar.h"
 #include "app/strips.h"
 #include "app/style_shelf.h"
@@ -54,6 +57,8 @@ class MainWindow : public QMainWindow {
   void showShelf(bool shown);   // the styles, in place of the table
   void showOnBody(bool shown);  // tried on, in place of the table
   BodyView& onBody() { return *onBody_; }
+  void showShifts();  // the table of shifts, where the order has one
+  ShiftView& shifts() { return *shifts_; }
 
   void openFile(const QString& path) { files_->openFile(path); }  // a Problem is shown in the band
   void setDark(bool dark);
@@ -83,8 +88,9 @@ class MainWindow : public QMainWindow {
   void refresh();
   void refreshOpenSeam();
   void showStage(Stage stage);
-  void showRule(const std::string& key);  // its stage, its field ready to be typed in
-  void mend(const CheckRow& row);         // takes the way the balance sheet offers
+  void showRule(const std::string& key);        // its stage, its field ready to be typed in
+  void mend(const CheckRow& row);               // takes the way the balance sheet offers
+  LaidVersion versionShown(Stage stage) const;  // what lies over the pieces on this stage
   void toggleDark() { setDark(!dark_); }
   OrderSession session_;
   ClientRecords records_;
@@ -103,6 +109,9 @@ class MainWindow : public QMainWindow {
   QPushButton* toFigure_ = nullptr;
   CupDepthPanel* depth_ = nullptr;
   CutPanel* cut_ = nullptr;
+  FitPanel* fit_ = nullptr;
+  AlterPanel* alter_ = nullptr;
+  ShiftView* shifts_ = nullptr;
   StyleShelf* shelf_ = nullptr;
   BodyView* onBody_ = nullptr;
   QPushButton *toCups_ = nullptr, *toBody_ = nullptr;

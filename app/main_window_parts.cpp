@@ -89,7 +89,8 @@ void MainWindow::makeTrays() {
   trays_->setFixedWidth(kTrayWidth);
   client_ = new ClientTray(session_, records_);
   trays_->addWidget(scrolled(client_, "tray"));
-  for (Stage stage : {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare}) {
+  for (Stage stage :
+       {Stage::Block, Stage::Shape, Stage::Cups, Stage::Lines, Stage::Balance, Stage::Prepare, Stage::Fit}) {
     auto* tray = new RulesTray(session_, stage);
     connect(tray, &RulesTray::ruleWanted, this, [this](const QString& key) { showRule(key.toStdString()); });
     if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
@@ -100,6 +101,13 @@ void MainWindow::makeTrays() {
       connect(cut_, &CutPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
       tray->column()->addWidget(cut_);
       tray->column()->addWidget(makePrepareTools());
+    }
+    if (stage == Stage::Fit) {
+      tray->column()->addWidget(fit_ = new FitPanel(session_));
+      tray->column()->addWidget(alter_ = new AlterPanel(session_, *fit_));
+      connect(fit_, &FitPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
+      connect(alter_, &AlterPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
+      connect(alter_, &AlterPanel::tableWanted, this, &MainWindow::showShifts);
     }
     tray->column()->addStretch(1);
     trays_->addWidget(scrolled(tray, "tray"));
@@ -149,6 +157,11 @@ QWidget* MainWindow::makeMiddle() {
   onBody_ = new BodyView(session_);
   middle_->addWidget(onBody_);
   connect(onBody_, &BodyView::left, this, [this] { showOnBody(false); });
+  shifts_ = new ShiftView(session_);
+  middle_->addWidget(shifts_);
+  connect(shifts_, &ShiftView::left, this, [this] { showTable(true); });
+  connect(shifts_, &ShiftView::refused, band_, [this](const QString& why) { band_->tell(why); });
+  connect(alter_, &AlterPanel::versionChanged, this, [this] { table_->setVersion(versionShown(stages_->stage())); });
   connect(pages_, &ClientPages::patternWanted, this, [this] { showTable(true); });
   connect(pages_, &ClientPages::measureChosen, this, [this](const std::string& id) { client_->goTo(id); });
   connect(&records_, &ClientRecords::failed, band_, [this](const Problem& problem) { band_->tell(problem); });

@@ -161,10 +161,14 @@ std::optional<Problem> OrderSession::tryChoice(const std::string& key, std::stri
   if (problem_) return setChoice(key, text);  // nothing can be drafted as it is
   Result<Order> next = withChoice(order(), key, text);
   if (!next.ok()) return next.problem();
-  if (*next == order()) return std::nullopt;
-  Result<Design> made = draftedSafely(*next, design_.get());
-  if (!made.ok()) return made.problem();
-  history_.record(std::move(next).value(), choiceName(key), "choice." + key);
+  return tryOrder(std::move(next).value(), choiceName(key), "choice." + key);
+}
+
+std::optional<Problem> OrderSession::tryOrder(Order next, const std::string& name, const std::string& mergeKey) {
+  if (next == order()) return std::nullopt;
+  Result<Design> made = draftedSafely(next, design_.get());
+  if (!made.ok() && !problem_) return made.problem();
+  history_.record(std::move(next), name, mergeKey);
   show(std::move(made));
   return std::nullopt;
 }

@@ -38,6 +38,7 @@ class OrderSession : public QObject {
   const std::optional<Problem>& problem() const { return problem_; }
   const std::string& path() const { return path_; }
   bool isSaved() const { return order() == saved_; }
+  const Order& savedOrder() const { return saved_; }
   const std::vector<std::string>& warnings() const { return warnings_; }
   void dismissWarnings() { warnings_.clear(); }
   const Selection& selection() const { return selection_; }
@@ -63,6 +64,8 @@ class OrderSession : public QObject {
   std::optional<Problem> setChoice(std::string_view key, std::string_view text);
   // The same by hand on the rails or the table: what cannot be drafted is not done, and the Problem says why.
   std::optional<Problem> tryChoice(const std::string& key, std::string_view text);
+  // Any other change of the order as one step; what cannot be drafted is not done, and the Problem says why.
+  std::optional<Problem> tryOrder(Order next, const std::string& name, const std::string& mergeKey = "");
   // What the maker's hand set on the rails: gives every held intake back to the school; takes a level away with all
   // that was set on it.
   void giveAllBack();

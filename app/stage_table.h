@@ -9,8 +9,8 @@
 
 namespace armure {
 
-enum class Stage { Client, Block, Shape, Cups, Lines, Balance, Prepare };
-inline constexpr int kStages = 7;
+enum class Stage { Client, Block, Shape, Cups, Lines, Balance, Prepare, Fit };
+inline constexpr int kStages = 8;
 
 enum class TableMode { OnTheBlock, Apart, Taped };
 
@@ -21,10 +21,11 @@ struct StageInfo {
   const char* name;
   TableMode mode;  // how the table lies at first
   Strip strip = Strip::None;
-  bool guides = false;  // of the panel lines, to be dragged
-  bool lines = false;   // handles of this stage's lines, on the pieces
-  bool moves = false;   // what balancing moved, as arrows
-  bool paper = false;   // the sheets the pieces go on
+  bool guides = false;    // of the panel lines, to be dragged
+  bool lines = false;     // handles of this stage's lines, on the pieces
+  bool moves = false;     // what balancing moved, as arrows
+  bool paper = false;     // the sheets the pieces go on
+  bool versions = false;  // another version of the pieces, laid over them
 };
 
 inline constexpr std::array<StageInfo, kStages> kStageTable{{
@@ -35,6 +36,7 @@ inline constexpr std::array<StageInfo, kStages> kStageTable{{
     {.name = "Lines", .mode = TableMode::Taped, .lines = true},
     {.name = "Balance", .mode = TableMode::Apart, .strip = Strip::Walker, .moves = true},
     {.name = "Prepare", .mode = TableMode::Apart, .lines = true, .paper = true},
+    {.name = "Fit", .mode = TableMode::Apart, .versions = true},
 }};
 
 constexpr const StageInfo& infoOf(Stage stage) { return kStageTable[static_cast<size_t>(stage)]; }

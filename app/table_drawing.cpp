@@ -69,6 +69,9 @@ void TableView::drawItem(QPainter& p, const SceneItem& item) const {
     case Ink::Before:
       p.setPen(dashes(cosmetic(theme_->secondInk, 1), {5, 3}));
       break;
+    case Ink::Other:
+      p.setPen(dashes(cosmetic(theme_->working, 1.8), {6, 3}));
+      break;
     case Ink::Moved:
       p.setPen(cosmetic(theme_->working, 1.6));
       break;

@@ -1,5 +1,8 @@
 #include "app/table_scene.h"
 
+#include <algorithm>
+
+#include "alter/differences.h"
 #include "app/block_scene.h"
 #include "app/line_marks.h"
 #include "app/scene_parts.h"
@@ -34,6 +37,8 @@ class PieceScene {
   }
 
   TableScene pieces(const Arrangement& arrangement, bool cutLines) && {
+    if (options_.version.pattern)
+      differences_ = differences(design_.pattern, *options_.version.pattern, options_.version.level);
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
@@ -89,6 +94,23 @@ class PieceScene {
     }
   }
 
+  // Edges that lie elsewhere in the other version, and by how much, where it is most.
+  void addVersion(size_t i, const Motion& m) {
+    constexpr double kTold = 0.7, kBeside = 9;  // mm
+    const Piece& piece = design_.pattern.pieces[i];
+    for (const EdgeDifference& d : differences_) {
+      if (d.piece != i) continue;
+      const auto other = std::ranges::find(options_.version.pattern->pieces, piece.id, &Piece::id);
+      const Motion laid = laidOn(piece, *other, options_.version.level).then(m);
+      const QPainterPath path = toQt(other->edge(d.edge).path, laid);
+      scene_.bounds = scene_.bounds.united(path.boundingRect());
+      add(Ink::Other, path);
+      if (d.largest >= kTold)
+        scene_.labels.push_back({LabelKind::Movement, toQt(m.apply(d.at + (d.largest + kBeside) * unit(d.by))),
+                                 QString::fromStdString(formatLengthWithUnit(d.largest, options_.moves))});
+    }
+  }
+
   void addPiece(size_t i, const Motion& m, bool cutLine) {
     const Piece& p = options_.balanced ? options_.balanced->pattern.pieces[i] : design_.pattern.pieces[i];
 
@@ -105,6 +127,7 @@ class PieceScene {
     if (boning_)
       for (const DrawnLine& l : drawnBoning(*boning_, i)) addLine(i, p, l, m);
     if (options_.balanced) addBefore(i, m);
+    addVersion(i, m);
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     if (scene_.crowded) return;  // there is no room for names
@@ -152,6 +175,7 @@ class PieceScene {
   const Design& design_;
   std::optional<Boning> boning_ = {};  // where bones are seen
   const SceneOptions options_;
+  std::vector<EdgeDifference> differences_ = {};  // to the other version
   TableScene scene_;
 };
 

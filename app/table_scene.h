@@ -6,6 +6,7 @@
 
 #include <QPainterPath>
 #include <QString>
+#include <memory>
 #include <set>
 #include <vector>
 
@@ -25,6 +26,7 @@ enum class Ink {
   Construction,  // covered parts, cut away later
   Before,        // an edge before it was balanced
   Moved,         // an arrow where it moved most
+  Other,         // an edge of another version of the pattern, laid over it
   LevelLine,
   Notch,
   Tie,     // from a notch to the one it is sewn to, on a piece that lies elsewhere
@@ -73,6 +75,12 @@ struct TableScene {
   QPointF place(const Design& design, const std::string& piece, Vec2 point) const;
 };
 
+// Another version of the pattern, laid on the pieces with one level on itself.
+struct LaidVersion {
+  std::shared_ptr<const Pattern> pattern;
+  std::string level;
+};
+
 struct SceneOptions {
   std::string_view paper = {};           // whose sheets are framed in Apart mode; empty for none; bones are seen then
   bool combs = false;                    // the curvature comb of every sewn edge
@@ -80,6 +88,7 @@ struct SceneOptions {
   std::set<std::string> openSeams = {};  // not taped together, in Taped mode
   LengthFormat moves = {};               // in what the arrows of a movement are told
   bool guides = false;                   // the points at which panel lines can be placed, on the block
+  LaidVersion version = {};              // apart and taped
   std::string_view lines = {};           // the stage whose lines can be taken hold of, in Taped mode
 };
 

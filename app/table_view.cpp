@@ -70,6 +70,12 @@ void TableView::setBalanceShown(bool shown) {
   rebuild();
 }
 
+void TableView::setVersion(LaidVersion version) {
+  if (version.pattern == version_.pattern && version.level == version_.level) return;
+  version_ = std::move(version);
+  rebuild();
+}
+
 void TableView::setCombs(bool shown) {
   if (shown == combs_) return;
   combs_ = shown;
@@ -86,6 +92,7 @@ void TableView::rebuild() {
                             .openSeams = openSeams_,
                             .moves = {session_.order().units.unit, 32},
                             .guides = guidesShown_,
+                            .version = version_,
                             .lines = linesShown_})
                : TableScene{};
   if (!fitted_) return update();

@@ -28,6 +28,7 @@ class TableView : public QWidget {
   void setGuidesShown(bool shown);
   void setLinesShown(std::string_view stage);  // the lines of this stage can be taken hold of when taped; "" for none
   void setBalanceShown(bool shown);            // what balancing moves, over what was drafted
+  void setVersion(LaidVersion version);        // another version, over the pieces; an empty one for none
   // Points on pieces that are lit: where the seam walker's finger stands.
   void setFingers(const std::vector<Finger>& fingers);
   // In the mode "taped" a seam can be left open; the same again tapes it.
@@ -87,6 +88,7 @@ class TableView : public QWidget {
   std::vector<Finger> fingers_;
   std::set<std::string> openSeams_;
   std::string_view linesShown_;
+  LaidVersion version_;
   bool combs_ = false, guidesShown_ = false, balanceShown_ = false;
 };
 

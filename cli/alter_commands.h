@@ -29,10 +29,19 @@ struct AlterArguments {
   bool along = false, list = false, json = false, force = false;
 };
 
+// A note of a fitting: of a complaint of the table, changed by what else is said, or in full.
+struct FitArguments {
+  std::string order, output;
+  std::string date, on, gap;  // of the fitting; one of that date is added to
+  std::string complaint, line, work, from, to, by, seen;
+  bool take = false, complaints = false, json = false, force = false;
+};
+
 int keepBase(Printer& out, const KeepArguments& arguments);
 int listBases(Printer& out, const std::string& folder, bool asJson);
 int recalcFromBase(Printer& out, const RecalcArguments& arguments);
 int shifts(Printer& out, const std::string& order, bool asJson);
 int alterOrder(Printer& out, const AlterArguments& arguments);
+int fit(Printer& out, const FitArguments& arguments);
 
 }  // namespace armure::cli

@@ -162,6 +162,26 @@ int main(int argc, char** argv) {
   altering->add_option("-o,--output", altered.output, "order file to write");
   altering->add_flag("--force", altered.force, kForce);
 
+  FitArguments fitted;
+  auto* fitting = app.add_subcommand("fit", "a note of a fitting; with --take the pattern altered as its notes ask");
+  fitting->add_option("order", fitted.order, "order file")->required();
+  fitting->add_option("--date", fitted.date, "of the fitting; one of that date is added to; else today");
+  fitting->add_option("--on", fitted.on, "toile or garment");
+  fitting->add_option("--gap", fitted.gap, "worn closed to this");
+  fitting->add_option("--complaint", fitted.complaint, "what was seen, by its id; see --complaints");
+  fitting->add_option("--seam,--line", fitted.line, "seam, or every-line");
+  fitting->add_option("--work", fitted.work,
+                      "take-in, let-out, raise, lower, lengthen, shorten, deeper, shallower, forward, backward");
+  fitting->add_option("--from", fitted.from, "level it runs out at above, or top");
+  fitting->add_option("--to", fitted.to, "level it runs out at below, or hem");
+  fitting->add_option("--by", fitted.by, "length of the whole seam, or of the whole girth");
+  fitting->add_option("--seen", fitted.seen, "in your own words");
+  fitting->add_flag("--take", fitted.take, "alter the pattern as all notes of the fitting ask");
+  fitting->add_flag("--complaints", fitted.complaints, "only list the usual complaints");
+  fitting->add_flag("--json", fitted.json, "the list as JSON");
+  fitting->add_option("-o,--output", fitted.output, "order file to write");
+  fitting->add_flag("--force", fitted.force, kForce);
+
   auto* listed = app.add_subcommand("list", "what is cut and what is bought: pieces, bones, notions");
   listed->add_option("order", order, "order file")->required();
   listed->add_flag("--json", json, "as JSON, in mm");
@@ -201,6 +221,7 @@ int main(int argc, char** argv) {
     if (*recalculating) code = recalcFromBase(out, recalculated);
     if (*shifting) code = shifts(out, order, json);
     if (*altering) code = alterOrder(out, altered);
+    if (*fitting) code = fit(out, fitted);
     if (*listed) code = listAll(out, order, json);
     if (*measured) code = measures(out, order, json);
     if (*listStyles) code = styles(out);

@@ -23,19 +23,8 @@ class OrderReader {
       return Problem{verbatim(name_), "this is not an Armure order",
                      "an order file is JSON with \"format\": \"armure-order\""};
     if (auto problem = wrongVersion()) return *problem;
-    Order& o = file_.order;
-    in_.text(doc_, "title", o.title);
-    in_.text(doc_, "client", o.client);
-    in_.text(doc_, "date", o.date);
-    in_.text(doc_, "notes", o.notes);
-    readUnits();
-    in_.presets(doc_, o.style, o.school);
-    in_.measures(doc_, "measures", o.measures);
-    readBook();
-    in_.choices(doc_, "choices", o.choices);
-    readRecalculation(in_, doc_, o.base);
-    readAlterations(in_, doc_, o.alterations);
-    readFittings(in_, doc_, o.fittings);
+    readState(doc_, file_.order);
+    readRevisions();
     if (in_.problem()) return *in_.problem();
     file_.warnings = std::move(in_).warnings();
     return std::move(file_);
@@ -58,28 +47,61 @@ class OrderReader {
     return std::nullopt;
   }
 
-  void readUnits() {
+  // The order itself, or one of its revisions.
+  void readState(const Json& object, Order& o) {
+    in_.text(object, "title", o.title);
+    in_.text(object, "client", o.client);
+    in_.text(object, "date", o.date);
+    in_.text(object, "notes", o.notes);
+    readUnits(object, o.units);
+    in_.presets(object, o.style, o.school);
+    in_.measures(object, "measures", o.measures);
+    readBook(object, o.book);
+    in_.choices(object, "choices", o.choices);
+    readRecalculation(in_, object, o.base);
+    readAlterations(in_, object, o.alterations);
+    readFittings(in_, object, o.fittings);
+  }
+
+  void readRevisions() {
+    constexpr size_t kMost = 500;
+    in_.list(doc_, "revisions", kMost, [&](const Json& one) {
+      Revision r;
+      in_.text(one, "name", r.name);
+      in_.text(one, "date", r.date);
+      if (!one.contains("order") || !one["order"].is_object())
+        return in_.fail("order", "is missing", "a revision holds the state of the order it names");
+      Order state;
+      in_.enter("order");
+      readState(one["order"], state);
+      in_.leave();
+      r.order = std::make_shared<const Order>(std::move(state));
+      file_.order.revisions.push_back(std::move(r));
+    });
+  }
+
+  void readUnits(const Json& object, LengthFormat& units) {
     std::string symbol = "in";
-    in_.text(doc_, "units", symbol);
+    in_.text(object, "units", symbol);
     const Result<Unit> unit = parseUnit(symbol);
     if (!unit.ok() || unit.value() == Unit::Millimetre)
       return in_.fail("units", msg("\"{}\" is not known", quotable(symbol)), "use in or cm");
-    file_.order.units.unit = unit.value();
-    if (!doc_.contains("inchFraction")) return;
-    const Json& fraction = doc_["inchFraction"];
+    units.unit = unit.value();
+    if (!object.contains("inchFraction")) return;
+    const Json& fraction = object["inchFraction"];
     if (fraction != 8 && fraction != 16) return in_.fail("inchFraction", "is neither 8 nor 16", "use 8 or 16");
-    file_.order.units.inchFraction = fraction.get<int>();
+    units.inchFraction = fraction.get<int>();
   }
 
-  void readBook() {
-    if (!doc_.contains("book")) return;
-    const Json& book = doc_["book"];
+  void readBook(const Json& object, BookReference& into) {
+    if (!object.contains("book")) return;
+    const Json& book = object["book"];
     const auto id = [&](const char* key) {
       return book.is_object() && book.contains(key) && book[key].is_string() ? book[key].get<std::string>()
                                                                              : std::string();
     };
-    file_.order.book = {id("client"), id("set")};
-    if (file_.order.book.client.empty() || file_.order.book.set.empty())
+    into = {id("client"), id("set")};
+    if (into.client.empty() || into.set.empty())
       in_.fail("book", "does not name a client and a set", "give both ids, or leave \"book\" out");
   }
 
@@ -123,14 +145,10 @@ Result<OrderFile> readOrder(const std::filesystem::path& path) {
   return parseOrder(*text, quotable(path.string()));
 }
 
-std::string orderText(const OrderFile& file) {
-  Json doc = Json::object();
-  if (!file.original.empty())
-    if (Result<BoundedJson> kept = parseBounded(file.original, ""); kept.ok() && kept->doc.is_object())
-      doc = std::move(kept).value().doc;
-  const Order& o = file.order;
-  doc["format"] = kFormat;
-  doc["version"] = kOrderVersion;
+namespace {
+
+// The order itself, or one of its revisions, into what stood there.
+void writeState(Json& doc, const Order& o) {
   doc["title"] = o.title;
   doc["client"] = o.client;
   doc["date"] = o.date;
@@ -139,7 +157,7 @@ std::string orderText(const OrderFile& file) {
   doc["inchFraction"] = o.units.inchFraction;
   doc["style"] = o.style;
   doc["school"] = o.school;
-  doc["measures"] = measuresJson(o.measures, doc.contains("measures") ? doc["measures"] : Json());
+  doc["measures"] = measuresJson(o.measures, memberOf(doc, "measures"));
   if (o.book == BookReference{}) {
     doc.erase("book");
   } else {
@@ -152,6 +170,41 @@ std::string orderText(const OrderFile& file) {
   writeRecalculation(doc, o.base);
   writeAlterations(doc, o.alterations);
   writeFittings(doc, o.fittings);
+}
+
+// Members of a revision that are not known stay with the revision at their place.
+void writeRevisions(Json& doc, const std::vector<Revision>& revisions) {
+  const Json old = memberOf(doc, "revisions");
+  Json list = Json::array();
+  for (size_t i = 0; i < revisions.size(); ++i) {
+    const Revision& r = revisions[i];
+    Json out = old.is_array() && i < old.size() && old[i].is_object() ? old[i] : Json::object();
+    out["name"] = r.name;
+    out["date"] = r.date;
+    Json state = memberOf(out, "order");
+    if (!state.is_object()) state = Json::object();
+    writeState(state, *r.order);
+    out["order"] = std::move(state);
+    list.push_back(std::move(out));
+  }
+  if (list.empty()) {
+    doc.erase("revisions");
+  } else {
+    doc["revisions"] = std::move(list);
+  }
+}
+
+}  // namespace
+
+std::string orderText(const OrderFile& file) {
+  Json doc = Json::object();
+  if (!file.original.empty())
+    if (Result<BoundedJson> kept = parseBounded(file.original, ""); kept.ok() && kept->doc.is_object())
+      doc = std::move(kept).value().doc;
+  doc["format"] = kFormat;
+  doc["version"] = kOrderVersion;
+  writeState(doc, file.order);
+  writeRevisions(doc, file.order.revisions);
   return jsonText(doc);
 }
 

@@ -452,8 +452,11 @@ std::vector<LineSide> linesOf(const Pattern& pattern, const Shift& shift) {
   return lines;
 }
 
-double letOut(const Pattern& source, std::span<const Alteration> alterations, std::string_view level) {
-  return letOutBy(source, LineShifts(source, alterations).all, level);
+std::vector<double> letOut(const Pattern& source, std::span<const Alteration> alterations) {
+  const LineShifts shifts(source, alterations);
+  std::vector<double> by;
+  for (const PatternLevel& l : source.levels) by.push_back(letOutBy(source, shifts.all, l.id));
+  return by;
 }
 
 Result<Altered> alter(const Pattern& source, std::span<const Alteration> alterations) {

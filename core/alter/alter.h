@@ -51,7 +51,8 @@ struct LineSide {
 // The sides a shift moves; empty where the pattern has no such line.
 std::vector<LineSide> linesOf(const Pattern& pattern, const Shift& shift);
 
-// What all of them let out on a level, both halves, mm: what finishedGirth has become more.
-double letOut(const Pattern& source, std::span<const Alteration> alterations, std::string_view level);
+// What all of them let out on every level, in the order of the pattern's, both halves, mm: what finishedGirth becomes
+// more.
+std::vector<double> letOut(const Pattern& source, std::span<const Alteration> alterations);
 
 }  // namespace armure

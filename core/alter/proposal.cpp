@@ -145,15 +145,6 @@ std::map<Unknown, double> solved(const std::vector<Equation>& equations, std::ve
   return all;
 }
 
-// Whether side a of a seam lies nearer the centre front than side b.
-bool aIsForward(const Pattern& p, const std::string& line) {
-  const Seam* s = p.seam(line);
-  if (!s) return true;
-  const Piece &a = p.pieces[s->a.piece], &b = p.pieces[s->b.piece];
-  if (a.half != b.half) return a.half == Half::Front;
-  return a.half == Half::Back ? a.ordinal > b.ordinal : a.ordinal < b.ordinal;
-}
-
 // The shift of one line: at its places as found, nothing at the others.
 Shift acrossShift(const Pattern& p, const std::string& line, Move move, const std::map<std::string, double>& at) {
   Shift shift{line, move == Move::Over ? ShiftSides::Over : ShiftSides::Both, ShiftWay::Across, {}};
@@ -290,13 +281,13 @@ std::vector<Message> shiftWords(const Pattern& pattern, const Alteration& altera
       const Message place = placeWords(pattern, at.place);
       const Length by{std::abs(at.mm)};
       if (s.way == ShiftWay::Along) {
-        amounts.push_back(at.mm > 0 ? msg("{} down {}", place, by) : msg("{} up {}", place, by));
+        amounts.push_back(at.mm > 0 ? msg("{} down at the {}", by, place) : msg("{} up at the {}", by, place));
       } else if (s.sides == ShiftSides::Over) {
         const Seam* seam = pattern.seam(s.line);
         const size_t gains = !seam ? 0 : at.mm > 0 ? seam->a.piece : seam->b.piece;
-        amounts.push_back(msg("{} {} to the {}", place, by, pattern.pieces[gains].name));
+        amounts.push_back(msg("{} to the {} at the {}", by, pattern.pieces[gains].name, place));
       } else {
-        amounts.push_back(at.mm > 0 ? msg("{} {} out", place, by) : msg("{} {} in", place, by));
+        amounts.push_back(at.mm > 0 ? msg("let out {} at the {}", by, place) : msg("take in {} at the {}", by, place));
       }
     }
     if (amounts.empty()) continue;

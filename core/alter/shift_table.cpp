@@ -230,6 +230,15 @@ const ShiftRow* ShiftTable::row(std::string_view level) const {
   return found == rows.end() ? nullptr : &*found;
 }
 
+const Working* ShiftTable::working(std::string_view key) const {
+  for (const ShiftRow& r : rows)
+    for (const ShiftCell* c : {&r.e0, &r.f, &r.b, &r.x, &r.y})
+      if (c->working.key == key) return &c->working;
+  for (const LengthRow& l : lengths)
+    if (l.shift.working.key == key) return &l.shift.working;
+  return nullptr;
+}
+
 ShiftTable shiftTable(const MeasuredAt& client, const MeasuredAt& pattern, const ShiftTableOptions& options) {
   return TableMaker(client, pattern, options).made();
 }

@@ -82,6 +82,8 @@ struct ShiftTable {
   bool toLines = false;
 
   const ShiftRow* row(std::string_view level) const;
+  // The working of a cell: "shift.waist.x", "shift.e0"; nullptr where there is none.
+  const Working* working(std::string_view key) const;
 };
 
 struct ShiftTableOptions {

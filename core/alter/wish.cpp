@@ -62,6 +62,14 @@ std::vector<std::string> shiftableLines(const Pattern& pattern) {
   return lines;
 }
 
+bool aIsForward(const Pattern& pattern, const std::string& line) {
+  const Seam* s = pattern.seam(line);
+  if (!s) return true;
+  const Piece &a = pattern.pieces[s->a.piece], &b = pattern.pieces[s->b.piece];
+  if (a.half != b.half) return a.half == Half::Front;
+  return a.half == Half::Back ? a.ordinal > b.ordinal : a.ordinal < b.ordinal;
+}
+
 Message lineName(const Pattern& pattern, std::string_view line) {
   if (line == kEveryLine || line.empty()) return "every line";
   if (const Seam* s = pattern.seam(line)) return s->name;

@@ -35,6 +35,8 @@ std::vector<std::string> placesOn(const Pattern& pattern, const std::string& lin
 
 // All lines that can be shifted: the shell's seams, then edges in no seam that levels end on, PIECE.EDGE.
 std::vector<std::string> shiftableLines(const Pattern& pattern);
+// Whether side a of a seam lies nearer the centre front than side b; true for other lines.
+bool aIsForward(const Pattern& pattern, const std::string& line);
 // What such a line is called: "Side seam"; "every line".
 Message lineName(const Pattern& pattern, std::string_view line);
 

@@ -1,5 +1,7 @@
 #include "draft/plan.h"
 
+#include "draft/levels.h"
+
 #include <algorithm>
 
 #include "parts/cups/rules.h"

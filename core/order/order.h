@@ -4,6 +4,7 @@
 // changed.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -24,6 +25,15 @@ struct BookReference {
   bool operator==(const BookReference&) const = default;
 };
 
+struct Order;
+
+// A state of the order that was named, to be compared or taken up again. The order in it has no revisions of its own.
+struct Revision {
+  std::string name, date;
+  std::shared_ptr<const Order> order;  // never changed, and so shared between the states of undo
+  bool operator==(const Revision&) const = default;
+};
+
 struct Order {
   std::string title;
   std::string client;
@@ -38,8 +48,13 @@ struct Order {
   std::optional<Recalculation> base;    // where the pattern is a base's, recalculated for this client
   std::vector<Alteration> alterations;  // of the pattern, from fittings or by hand; their order does not count
   std::vector<Fitting> fittings;        // what was seen, and when; each alteration it led to names it
+  std::vector<Revision> revisions;      // from the first to the last
 
   bool operator==(const Order&) const = default;
 };
+
+// The order with its present state as one revision more; a revision taken up again, all of them kept.
+Order withRevision(const Order& order, std::string name, std::string date);
+Order takenUp(const Order& order, const Revision& revision);
 
 }  // namespace armure

@@ -1,5 +1,7 @@
 #include "recalc/recalc.h"
 
+#include <cmath>
+
 #include "alter/recalculation.h"
 #include "garment/garment.h"
 #include "parts/cups/moulded.h"
@@ -83,12 +85,14 @@ ReductionClass Design::reduction() const {
 }
 
 const Working* Design::working(std::string_view key) const {
+  for (const Working& w : altered)
+    if (w.key == key) return &w;
   if (const Working* w = block.working(key)) return w;
   for (const Working& w : pattern.workings)
     if (w.key == key) return &w;
   for (const Fact& f : body.facts())
     if (f.working.key == key) return &f.working;
-  return nullptr;
+  return fromBase ? fromBase->table.working(key) : nullptr;
 }
 
 namespace {
@@ -121,7 +125,7 @@ Recalculated recalculated(const Recalculation& from, const Pattern& shell, const
   ShiftTable table = shiftTable(takenOn(client), measuredOn(from.base, base.body), {from.from, toLines, from.cells});
   shareRest(table, shell, base.rules.length(key::kCapOther));
   Alteration alteration = recalculationOf(table, shell);
-  return {std::move(table), std::move(alteration)};
+  return {std::move(table), std::move(alteration), shell};
 }
 
 // Shoulder seams and armholes of the pieces, front and back.
@@ -160,7 +164,35 @@ struct Sourced {
   UpperLengths upper;
   std::optional<Recalculated> fromBase;
   std::vector<IdleShift> idle;
+  std::vector<Working> altered;
 };
+
+// How the finished girth of every level that an alteration changed came to be.
+std::vector<Working> alteredGirths(const Pattern& before, const Pattern& after, const std::vector<Alteration>& all) {
+  constexpr double kNothing = 1e-6;  // mm
+  std::vector<std::vector<double>> by;
+  for (const Alteration& a : all) by.push_back(letOut(before, {&a, 1}));
+  std::vector<Working> workings;
+  for (size_t i = 0; i < after.levels.size(); ++i) {
+    const PatternLevel &was = before.levels[i], &is = after.levels[i];
+    if (std::abs(is.finishedGirth - was.finishedGirth) < kNothing) continue;
+    Working w{"girth." + is.id,
+              msg("{}, finished girth", is.name),
+              {{'+', "as drafted", was.finishedGirth, Source::Computed}},
+              is.finishedGirth,
+              "what every alteration lets out or takes in there, all round"};
+    double told = was.finishedGirth;
+    const auto add = [&](Message what, double mm, Source source) {
+      if (std::abs(mm) < kNothing) return;
+      w.terms.push_back({mm < 0 ? '-' : '+', std::move(what), std::abs(mm), source});
+      told += mm;
+    };
+    for (size_t k = 0; k < all.size(); ++k) add(verbatim(all[k].name), by[k][i], Source::Computed);
+    add("the plunge moves with the centre", is.finishedGirth - told, Source::Computed);
+    workings.push_back(std::move(w));
+  }
+  return workings;
+}
 
 // Alters the shell as the order asks, and what its layers are traced from with it.
 std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds& drafted) {
@@ -173,6 +205,7 @@ std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds&
   if (all.empty()) return std::nullopt;
   Result<Altered> altered = alter(s.shell.pattern, all);
   if (!altered.ok()) return altered.problem();
+  s.altered = alteredGirths(s.shell.pattern, altered->pattern, all);
   s.upper = withAltered(s.upper, s.shell.pattern, altered->pattern);
   s.idle = std::move(altered->idle);
   s.shell.pattern = std::move(altered->pattern);
@@ -195,7 +228,8 @@ Result<Sourced> sourceOf(const Order& order) {
   Result<Shell> shell = makeShell(*block, drafted->body, drafted->rules);
   if (!shell.ok()) return shell.problem();
   const UpperLengths upper = upperLengths(*block, drafted->rules);
-  Sourced s{std::move(client->body), drafted->rules, std::move(block).value(), std::move(shell).value(), upper, {}, {}};
+  Sourced s{
+      std::move(client->body), drafted->rules, std::move(block).value(), std::move(shell).value(), upper, {}, {}, {}};
   if (auto problem = alterShell(s, order, *drafted)) return *problem;
   if (auto problem = unsound(s.shell.pattern)) return *problem;
   return s;
@@ -206,7 +240,7 @@ Result<Sourced> sourceOf(const Order& order) {
 Result<Design> recalc(const Order& order, const Design* before) {
   Result<Sourced> source = sourceOf(order);
   if (!source.ok()) return source.problem();
-  auto& [body, rules, block, made, upper, fromBase, idleShifts] = source.value();
+  auto& [body, rules, block, made, upper, fromBase, idleShifts, altered] = source.value();
   const auto dressed = [&](Pattern&& shell) {
     return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules);
   };
@@ -230,9 +264,10 @@ Result<Design> recalc(const Order& order, const Design* before) {
   Sheet sheet = balanceSheet({pieces, outlines, block.intakes, body, balanced ? &*balanced : nullptr,
                               rules.length(key::kBalanceFreeLimit), upper, ownRim(rules)});
   std::vector<Question> questions = questionsAbout(order.measures);
-  return Design{std::move(body),         std::move(rules),    std::move(block),    std::move(fromBase),
-                std::move(idleShifts),   std::move(pieces),   std::move(balanced), std::move(drafted),
-                std::move(made.sources), std::move(outlines), std::move(sheet),    std::move(questions)};
+  return Design{std::move(body),       std::move(rules),        std::move(block),    std::move(fromBase),
+                std::move(idleShifts), std::move(altered),      std::move(pieces),   std::move(balanced),
+                std::move(drafted),    std::move(made.sources), std::move(outlines), std::move(sheet),
+                std::move(questions)};
 }
 
 Balanced proposal(const Design& design) {

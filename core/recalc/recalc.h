@@ -29,6 +29,7 @@ namespace armure {
 struct Recalculated {
   ShiftTable table;
   Alteration alteration;
+  Pattern base;  // the shell it was done to
 };
 
 struct Design {
@@ -37,6 +38,7 @@ struct Design {
   Block block;  // of the base, where the order has one
   std::optional<Recalculated> fromBase;
   std::vector<IdleShift> idleShifts;  // of the order's alterations: what the pattern has nothing for
+  std::vector<Working> altered;       // "girth.waist": what the finished girth of a level became by them
   Pattern pattern;                    // as it will be cut: as drafted, or balanced
   std::optional<Balanced> balanced;   // where the order keeps the balanced pieces: what moved; its pattern is `pattern`
   std::optional<Pattern> drafted;     // and what they were before

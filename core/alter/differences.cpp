@@ -1,0 +1,112 @@
+#include "alter/differences.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "alter/recalculation.h"
+#include "pattern/outline_parts.h"
+
+namespace armure {
+namespace {
+
+Vec2 middleOf(const Piece& piece) {
+  const Polyline points = piece.outline(0.5);
+  Vec2 sum;
+  for (const Vec2 p : points) sum = sum + p;
+  return points.empty() ? sum : sum / static_cast<double>(points.size());
+}
+
+// The nearest point of a polyline.
+Vec2 nearestOf(const Polyline& line, Vec2 to) {
+  Vec2 best = line.front();
+  for (size_t i = 0; i + 1 < line.size(); ++i) {
+    const Vec2 d = line[i + 1] - line[i];
+    const double n = dot(d, d), t = n > 0 ? std::clamp(dot(to - line[i], d) / n, 0.0, 1.0) : 0;
+    const Vec2 at = line[i] + t * d;
+    if (distance(at, to) < distance(best, to)) best = at;
+  }
+  return best;
+}
+
+const Edge* lineCalled(const Piece& piece, std::string_view id) {
+  for (size_t i = 0; i < piece.lines(); ++i)
+    if (piece.lineAt(i).id == id) return &piece.lineAt(i);
+  return nullptr;
+}
+
+}  // namespace
+
+Motion laidOn(const Piece& first, const Piece& second, std::string_view level) {
+  const auto a = first.level(level), b = second.level(level);
+  if (a && b && a->width() > 0 && b->width() > 0)
+    return Motion::rotationAbout(b->a, angleBetween(b->b - b->a, a->b - a->a)).then(Motion::translation(a->a - b->a));
+  const Vec2 here = middleOf(first), there = middleOf(second);
+  return Motion::rotationAbout(there,
+                               angleBetween(second.grainBottom - second.grainTop, first.grainBottom - first.grainTop))
+      .then(Motion::translation(here - there));
+}
+
+std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, std::string_view level,
+                                        double least) {
+  constexpr double kFlat = 0.05;
+  std::vector<EdgeDifference> all;
+  for (size_t i = 0; i < first.pieces.size(); ++i) {
+    const Piece& piece = first.pieces[i];
+    const auto other = std::ranges::find(second.pieces, piece.id, &Piece::id);
+    if (other == second.pieces.end()) continue;
+    const Motion laid = laidOn(piece, *other, level);
+    for (size_t k = 0; k < piece.lines(); ++k) {
+      const Edge& edge = piece.lineAt(k);
+      const Edge* there = lineCalled(*other, edge.id);
+      if (!there || edge.role == EdgeRole::Mouth) continue;
+      const Polyline here = edge.path.flattened(kFlat), line = there->path.transformed(laid).flattened(kFlat);
+      EdgeDifference d{i, edge.id, 0, {}, {}, there->path.length() - edge.path.length()};
+      for (const Vec2 p : here) {
+        const Vec2 q = nearestOf(line, p);
+        if (distance(p, q) > d.largest) d.largest = distance(p, q), d.at = p, d.by = q - p;
+      }
+      for (const Vec2 q : line) {
+        const Vec2 p = nearestOf(here, q);
+        if (distance(p, q) > d.largest) d.largest = distance(p, q), d.at = p, d.by = q - p;
+      }
+      if (d.largest > least) all.push_back(std::move(d));
+    }
+  }
+  std::ranges::stable_sort(all, std::greater<>(), &EdgeDifference::largest);
+  return all;
+}
+
+SideCurves sideCurves(const Pattern& shell, const Alteration& shifts) {
+  const Result<Altered> altered = alter(shell, {&shifts, 1});
+  if (!altered.ok()) return {};
+  const Pattern& p = altered->pattern;
+  SideCurves curves;
+  for (const Seam& s : p.seams) {
+    if (!isSideSeam(p, s) || p.pieces[s.a.piece].part != Part::Panel) continue;
+    for (const SeamSide* side : {&s.a, &s.b}) {
+      const Piece& piece = p.pieces[side->piece];
+      const auto waist = piece.level("waist");
+      const auto place = placeOnLine(p, *side, "waist");
+      if (!waist || !place) return {};
+      const Path path = p.sidePath(*side);
+      const Vec2 from = path.pointAt(*place), level = unit(waist->b - waist->a);
+      const Vec2 out = distance(from, waist->b) < distance(from, waist->a) ? level : -level, down{-level.y, level.x};
+      Polyline line;
+      for (const Vec2 at : path.flattened(0.1)) line.push_back({dot(at - from, out), dot(at - from, down)});
+      (piece.half == Half::Front ? curves.front : curves.back) = std::move(line);
+    }
+  }
+  return curves;
+}
+
+ShiftTable eachByItself(ShiftTable table) {
+  for (ShiftRow& r : table.rows) {
+    r.x = r.f;
+    r.y = r.b;
+    r.rest = 0;
+  }
+  table.lines.clear();
+  return table;
+}
+
+}  // namespace armure
