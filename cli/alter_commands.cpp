@@ -147,7 +147,7 @@ Result<Alteration> wishedAlteration(const AlterArguments& a, const Order& order)
   made.name = a.name.empty() ? fmt::format("{}, {} to {}, {}", english(lineName(design->pattern, a.line)), a.from, a.to,
                                            formatDifference(*by, order.units))
                              : a.name;
-  made.date = today();
+  made.date = a.date.empty() ? today() : a.date;
   made.why = a.why;
   made.shifts = {std::move(shift).value()};
   return made;
@@ -183,7 +183,7 @@ int keepBase(Printer& out, const KeepArguments& a) {
     made = measured->measures;
   }
   const std::string name = a.name.empty() ? file->order.title : a.name;
-  Result<BasePattern> base = keptAsBase(file->order, made, name, today());
+  Result<BasePattern> base = keptAsBase(file->order, made, name, a.date.empty() ? today() : a.date);
   if (!base.ok()) return complain(inFile(a.order, base.problem()));
   std::filesystem::path path = a.output;
   if (a.output.empty()) {

@@ -13,7 +13,7 @@
 namespace armure::cli {
 
 struct KeepArguments {
-  std::string order, measured, name, output;  // without an output into the maker's library
+  std::string order, measured, name, date, output;  // without an output into the maker's library
   bool force = false;
 };
 struct RecalcArguments {
@@ -24,7 +24,7 @@ struct RecalcArguments {
 };
 struct AlterArguments {
   std::string order, output;
-  std::string line, from, to, by, sides, name, why;
+  std::string line, from, to, by, sides, name, date, why;
   std::string off, on, remove;  // ids of alterations
   bool along = false, list = false, json = false, force = false;
 };

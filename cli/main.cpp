@@ -116,6 +116,7 @@ int main(int argc, char** argv) {
   keeping->add_option("--measured", kept.measured,
                       "CSV of what was measured on it as made; else what it was drafted for");
   keeping->add_option("--name", kept.name, "what it is called; else as the order");
+  keeping->add_option("--date", kept.date, "when it was made up; else today");
   keeping->add_option("-o,--output", kept.output, "base file to write; else into the library");
   keeping->add_flag("--force", kept.force, kForce);
   std::string folder;
@@ -153,6 +154,7 @@ int main(int argc, char** argv) {
   altering->add_option("--side", altered.sides, "both edges, a, b, or over: what a gains b loses");
   altering->add_flag("--along", altered.along, "lengthen, or shorten, between the levels");
   altering->add_option("--name", altered.name, "what it is called");
+  altering->add_option("--date", altered.date, "else today");
   altering->add_option("--why", altered.why, "what was seen");
   altering->add_option("--on", altered.on, "switch this alteration on");
   altering->add_option("--off", altered.off, "switch it off");

@@ -9,11 +9,13 @@
 #include <stdexcept>
 
 #include "book/client_book.h"
+#include "io/base_file.h"
 #include "io/measurement_csv.h"
 #include "io/order_file.h"
 #include "io/tape_protocol.h"
 #include "measure/takings.h"
 #include "quotable.h"
+#include "recalc/bases.h"
 #include "recalc/idle.h"
 
 namespace armure::fuzz {
@@ -84,6 +86,18 @@ void order(std::string_view bytes) {
   require(again->order == read->order, "an order that was written is read back as another");
   require(orderText(*again) == written, "an order is not written the same twice");
   (void)recalc(read->order);
+}
+
+void base(std::string_view bytes) {
+  const Result<BaseFile> read = parseBase(bytes, "base");
+  if (!read.ok()) return require(!read.problem().text().empty(), "a base is refused without a word");
+  const std::string written = baseText(*read);
+  const Result<BaseFile> again = parseBase(written, "base");
+  require(again.ok(), "a base that was written is refused");
+  require(again->base == read->base, "a base that was written is read back as another");
+  require(baseText(*again) == written, "a base is not written the same twice");
+  Order order = orderFromBase(read->base, plainOrder().measures);
+  (void)recalc(order);
 }
 
 void csv(std::string_view bytes) {
@@ -163,8 +177,8 @@ void book(std::string_view bytes) {
 }
 
 std::span<const Target> targets() {
-  static constexpr std::array<Target, 5> kTargets{
-      {{"order", order}, {"csv", csv}, {"choices", choices}, {"tape", tape}, {"book", book}}};
+  static constexpr std::array<Target, 6> kTargets{
+      {{"order", order}, {"base", base}, {"csv", csv}, {"choices", choices}, {"tape", tape}, {"book", book}}};
   return kTargets;
 }
 

@@ -1,8 +1,8 @@
 // fuzz/targets.h
 //
-// What reads foreign bytes, as functions of them: order files, lists of measures, choices as typed, the line of a
-// digital tape, the client book. Each returns normally for every input there is; where an input is accepted, what is
-// written from it must be read back the same, else it throws std::logic_error.
+// What reads foreign bytes, as functions of them: order files, base patterns, lists of measures, choices as typed, the
+// line of a digital tape, the client book. Each returns normally for every input there is; where an input is accepted,
+// what is written from it must be read back the same, else it throws std::logic_error.
 //
 // Two drivers call them: libfuzzer.cpp (built by clang, see fuzz/run) looks for inputs nobody thought of, replay.cpp
 // goes through the corpus and its mutations in ./test.
@@ -14,6 +14,7 @@
 namespace armure::fuzz {
 
 void order(std::string_view bytes);
+void base(std::string_view bytes);
 void csv(std::string_view bytes);
 void choices(std::string_view bytes);  // lines KEY=VALUE
 void tape(std::string_view bytes);

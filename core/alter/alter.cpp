@@ -68,6 +68,12 @@ class Direction {
   Direction(const Piece& piece, size_t line, ShiftWay way) : path_(&piece.lineAt(line).path) {
     down_ = way == ShiftWay::Along;
     if (!down_ && piece.lineAt(line).role == EdgeRole::Cup) return;  // it goes round: square to it all the way
+    if (down_ && piece.lineAt(line).role == EdgeRole::Fold) {        // it stays on itself
+      const Vec2 fold = unit(path_->end() - path_->start());
+      first_ = fold.y < 0 ? -fold : fold;
+      turn_.emplace(std::vector<Amounts::At>{{0, 0}});
+      return;
+    }
     std::vector<Amounts::At> turns;
     for (const Crossing& c : crossingsOf(piece, line)) {
       const Vec2 level = unit(c.level.b - c.level.a), out = outwards(*path_, c.s);
@@ -186,11 +192,7 @@ class LineShifts {
   // Whether "top" or "hem" is meant of this line too: it ends in a finished edge there. Other places always are.
   bool endsThere(const SeamSide& side, std::string_view place) const {
     if (place != kUpperEnd && place != kLowerEnd) return true;
-    const bool atTop = place == kUpperEnd;
-    const Piece& piece = pattern_.pieces[side.piece];
-    const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-    const size_t line = edgePlace(piece, use.edge);
-    return isFree(piece.lineAt(atTop != use.reversed ? piece.previous(line) : piece.next(line)).role);
+    return endsFree(pattern_, side, place == kUpperEnd);
   }
 
   // A line that crosses only some of the levels a shift of every line names takes the amount of the one next above its
@@ -412,6 +414,13 @@ std::vector<LineSide> everyLine(const Pattern& pattern) {
 }
 
 }  // namespace
+
+bool endsFree(const Pattern& pattern, const SeamSide& side, bool atTop) {
+  const Piece& piece = pattern.pieces[side.piece];
+  const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
+  const size_t line = edgePlace(piece, use.edge);
+  return isFree(piece.lineAt(atTop != use.reversed ? piece.previous(line) : piece.next(line)).role);
+}
 
 std::optional<double> placeOnLine(const Pattern& pattern, const SeamSide& side, std::string_view place) {
   if (place == kUpperEnd) return 0;

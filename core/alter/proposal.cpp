@@ -49,6 +49,8 @@ class Equations {
 
   std::vector<Equation> all;
   std::vector<NoteOutcome> unanswered;
+  // Places on lines that a note of the whole girth runs past: no girth is measured there.
+  std::set<std::pair<std::string, std::string>> passed;
 
  private:
   void add(size_t i, const FitNote& note) {
@@ -74,13 +76,22 @@ class Equations {
 
   void refuse(size_t i, const FitNote& note, Message why) { unanswered.push_back({i, note.mm, 0, std::move(why)}); }
 
+  // Whether a note on a line holds in full at an end of it: where that is a finished edge; at a shoulder or another
+  // piece it runs out.
+  bool fullAtEnd(const std::string& line, bool atTop) const {
+    const std::vector<LineSide> sides =
+        line.empty() ? std::vector<LineSide>{} : linesOf(pattern_, {line, ShiftSides::Both, ShiftWay::Across, {}});
+    return std::ranges::all_of(sides, [&](const LineSide& s) { return endsFree(pattern_, s.side, atTop); });
+  }
+
   // The places between two where a note holds in full: as in ShiftWish.
-  static std::vector<std::string> fullAt(const std::vector<std::string>& places, size_t from, size_t to) {
+  std::vector<std::string> fullAt(const std::string& line, const std::vector<std::string>& places, size_t from,
+                                  size_t to) const {
     if (from == to) return {places[from]};
     std::vector<std::string> full;
-    if (places[from] == kUpperEnd) full.push_back(places[from]);
+    if (places[from] == kUpperEnd && fullAtEnd(line, true)) full.push_back(places[from]);
     for (size_t k = from + 1; k < to; ++k) full.push_back(places[k]);
-    if (places[to] == kLowerEnd) full.push_back(places[to]);
+    if (places[to] == kLowerEnd && fullAtEnd(line, false)) full.push_back(places[to]);
     if (full.empty()) full.push_back(places[from] + "~" + places[to]);
     return full;
   }
@@ -89,15 +100,21 @@ class Equations {
     const bool less = note.work == FitWork::TakeIn || note.work == FitWork::Shallower;
     const bool over = note.work == FitWork::Forward || note.work == FitWork::Backward;
     const double mm = less || note.work == FitWork::Backward ? -note.mm : note.mm;
-    for (const std::string& place : fullAt(places, from, to)) {
+    for (const std::string& place : fullAt(note.line, places, from, to)) {
       Equation e{i, {}, mm};
       if (!note.line.empty()) {
         e.terms.push_back({{note.line, over ? Move::Over : Move::LetOut, place}, 1});
       } else {
+        const PatternLevel* level = pattern_.level(place);
+        const bool end = place == kUpperEnd || place == kLowerEnd;
         for (const std::string& line : girthLines(pattern_)) {
           const Seam& s = *pattern_.seam(line);
-          if (placeOnLine(pattern_, s.a, place) && placeOnLine(pattern_, s.b, place))
+          if (!end && level && !level->ring) {
+            passed.insert({line, place});
+          } else if (end ? endsFree(pattern_, s.a, place == kUpperEnd) && endsFree(pattern_, s.b, place == kUpperEnd)
+                         : placeOnLine(pattern_, s.a, place) && placeOnLine(pattern_, s.b, place)) {
             e.terms.push_back({{line, Move::LetOut, place}, 2});  // it is on both halves of the body
+          }
         }
       }
       if (!e.terms.empty()) all.push_back(std::move(e));
@@ -146,7 +163,8 @@ std::map<Unknown, double> solved(const std::vector<Equation>& equations, std::ve
 }
 
 // The shift of one line: at its places as found, nothing at the others.
-Shift acrossShift(const Pattern& p, const std::string& line, Move move, const std::map<std::string, double>& at) {
+Shift acrossShift(const Pattern& p, const std::string& line, Move move, const std::map<std::string, double>& at,
+                  const std::set<std::pair<std::string, std::string>>& passed) {
   Shift shift{line, move == Move::Over ? ShiftSides::Over : ShiftSides::Both, ShiftWay::Across, {}};
   const bool shared = move == Move::LetOut && p.seam(line);
   const double factor = move == Move::Over ? (aIsForward(p, line) ? -1 : 1) : shared ? 0.5 : 1;
@@ -157,8 +175,10 @@ Shift acrossShift(const Pattern& p, const std::string& line, Move move, const st
     // At its ends a line is as at the level next to it, unless a note speaks of the end.
     if (found != at.end()) {
       shift.at.push_back({places[k], factor * found->second});
-    } else if (!end) {
+    } else if (!end && !passed.contains({line, places[k]})) {
       shift.at.push_back({places[k], 0});
+    } else if (!end) {
+      continue;  // as between its neighbours
     } else if (const auto next = at.find(places[k == 0 ? 1 : places.size() - 2]); next != at.end()) {
       shift.at.push_back({places[k], 0});
     }
@@ -185,7 +205,8 @@ Shift alongShift(const Pattern& p, const std::string& line, const std::map<std::
   return shift;
 }
 
-std::vector<Shift> shiftsOf(const Pattern& p, const std::map<Unknown, double>& unknowns) {
+std::vector<Shift> shiftsOf(const Pattern& p, const std::map<Unknown, double>& unknowns,
+                            const std::set<std::pair<std::string, std::string>>& passed) {
   std::map<std::pair<std::string, Move>, std::map<std::string, double>> byLine;
   for (const auto& [unknown, value] : unknowns) {
     const auto& [line, move, place] = unknown;
@@ -196,7 +217,7 @@ std::vector<Shift> shiftsOf(const Pattern& p, const std::map<Unknown, double>& u
     constexpr double kNothing = 1e-6;  // mm
     if (std::ranges::all_of(at, [&](const auto& a) { return std::abs(a.second) < kNothing; })) continue;
     shifts.push_back(line.second == Move::Longer ? alongShift(p, line.first, at)
-                                                 : acrossShift(p, line.first, line.second, at));
+                                                 : acrossShift(p, line.first, line.second, at, passed));
   }
   return shifts;
 }
@@ -211,7 +232,7 @@ Proposal proposalFor(const Pattern& pattern, const Fitting& fitting) {
   proposal.alteration.fitting = fitting.id;
   if (!equations.all.empty()) {
     std::vector<double> got;
-    proposal.alteration.shifts = shiftsOf(pattern, solved(equations.all, got));
+    proposal.alteration.shifts = shiftsOf(pattern, solved(equations.all, got), equations.passed);
     std::map<size_t, NoteOutcome> outcomes;
     for (size_t i = 0; i < equations.all.size(); ++i) {
       const Equation& e = equations.all[i];

@@ -20,7 +20,8 @@ struct FitNote {
   std::string complaint = {};  // id of the table of complaints (alter/complaints.h), or empty
   FitWork work{};
   std::string line = {};           // id of the seam; empty: the whole garment, all lines
-  std::string from = {}, to = {};  // it runs out at these levels; at "top" or "hem" it does not
+  std::string from = {}, to = {};  // it runs out at these levels; not at "top" or "hem", where
+                                   // the line ends in a finished edge
   double mm = 0;                   // of one seam, both edges together; without a line, of the whole girth; > 0
   std::string seen = {};           // in the maker's words
   bool operator==(const FitNote&) const = default;

@@ -2,6 +2,11 @@
 
 namespace armure {
 
+bool Revision::operator==(const Revision& other) const {
+  if (name != other.name || date != other.date) return false;
+  return order == other.order || (order && other.order && *order == *other.order);
+}
+
 Order withRevision(const Order& order, std::string name, std::string date) {
   Order state = order;
   state.revisions.clear();

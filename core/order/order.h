@@ -30,8 +30,8 @@ struct Order;
 // A state of the order that was named, to be compared or taken up again. The order in it has no revisions of its own.
 struct Revision {
   std::string name, date;
-  std::shared_ptr<const Order> order;  // never changed, and so shared between the states of undo
-  bool operator==(const Revision&) const = default;
+  std::shared_ptr<const Order> order;            // never changed, and so shared between the states of undo
+  bool operator==(const Revision& other) const;  // by what it holds
 };
 
 struct Order {

@@ -53,7 +53,7 @@ TEST_CASE("stages, views and the sheet are reached by keys") {
   REQUIRE(window.session().selection().row);
   window.stages().setFocus();
   QTest::keyClick(&window.stages(), Qt::Key_Left);
-  CHECK(window.stages().stage() == Stage::Balance);
+  CHECK(window.stages().stage() == Stage::Prepare);
 }
 
 TEST_CASE("Tab reaches every field and button of a stage") {

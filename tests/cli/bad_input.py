@@ -45,7 +45,7 @@ class BadInput(Case):
             "empty.armure": ("", "empty"),
             "binary.armure": (bytes(range(256)), "line 1"),
             "cut.armure": (text[: len(text) // 2], "line", "breaks off"),
-            "newer.armure": (text.replace('"version": 2', '"version": 7'), "version 7", "newer Armure"),
+            "newer.armure": (text.replace('"version": 3', '"version": 7'), "version 7", "newer Armure"),
             "other.armure": ('{"format": "something"}', "not an Armure order"),
             "choice.armure": (text.replace('"balance.keep": "balanced"', '"hem.length": "nine"'), "hem.length", "nine"),
         }

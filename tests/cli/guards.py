@@ -144,12 +144,12 @@ class Hostile(Guards):
         deep = "[" * 100000 + "]" * 100000
         plain = self.read("o.armure").decode()
         cases = {
-            "deep-version": plain.replace('"version": 2', '"version": ' + deep),
+            "deep-version": plain.replace('"version": 3', '"version": ' + deep),
             "deep-member": plain.replace('"title"', '"unknown": ' + deep + ', "title"', 1),
-            "object-version": plain.replace('"version": 2', '"version": {"a": {"b": 1}}'),
-            "version-0": plain.replace('"version": 2', '"version": 0'),
-            "version-big": plain.replace('"version": 2', '"version": 123456789012345678901234567890'),
-            "version-float": plain.replace('"version": 2', '"version": 2.5'),
+            "object-version": plain.replace('"version": 3', '"version": {"a": {"b": 1}}'),
+            "version-0": plain.replace('"version": 3', '"version": 0'),
+            "version-big": plain.replace('"version": 3', '"version": 123456789012345678901234567890'),
+            "version-float": plain.replace('"version": 3', '"version": 2.5'),
             "large": plain.replace('"title"', '"unknown": "' + "x" * (17 << 20) + '", "title"', 1),
         }
         for name, text in cases.items():

@@ -14,7 +14,7 @@ using namespace armure::testing;
 
 namespace {
 
-Order styled(std::string_view style) {
+Order orderInStyle(std::string_view style) {
   Order o = plainOrder();
   o.style = style;
   o.measures = allMeasuresOf(realBodies()[40], 90);
@@ -115,7 +115,7 @@ TEST_CASE("a path displaced by the same everywhere is moved, and keeps its lengt
 
 TEST_CASE("a level's width changes by what was asked there, and nothing else does") {
   for (const char* style : {"sweetheart-zip", "reducing-three-lines", "seamed-sheath", "covered-round"}) {
-    const Pattern p = draftOf(styled(style));
+    const Pattern p = draftOf(orderInStyle(style));
     for (const ShiftSides sides : {ShiftSides::Both, ShiftSides::A, ShiftSides::Over}) {
       const Alteration a = onSeam("side", {{"bust", 0}, {"underbust", 2}, {"waist", -5}, {"high_hip", -1}}, sides);
       const auto altered = alter(p, std::vector{a});
@@ -139,7 +139,7 @@ TEST_CASE("a level's width changes by what was asked there, and nothing else doe
 TEST_CASE("an alteration and its opposite give the pattern back, in any order with others") {
   for (const Preset& style : styleTable()) {
     Dice dice(7);
-    const Pattern p = draftOf(styled(style.id));
+    const Pattern p = draftOf(orderInStyle(style.id));
     const Alteration a = randomShift(p, dice), b = randomShift(p, dice);
     INFO(style.id);
     const auto back = alter(p, std::vector{a, b, opposite(a), opposite(b)});
@@ -155,7 +155,7 @@ TEST_CASE("an alteration and its opposite give the pattern back, in any order wi
 TEST_CASE("whatever is shifted, the pieces stay pieces: closed, marks on their edges") {
   for (const Preset& style : styleTable()) {
     Dice dice(static_cast<unsigned>(style.id.size()) + 11);
-    const Pattern p = draftOf(styled(style.id));
+    const Pattern p = draftOf(orderInStyle(style.id));
     for (int n = 0; n < 3; ++n) {
       const auto altered = alter(p, std::vector{randomShift(p, dice)});
       INFO(style.id << " " << n);
@@ -170,7 +170,7 @@ TEST_CASE("whatever is shifted, the pieces stay pieces: closed, marks on their e
 }
 
 TEST_CASE("a shift adds no bend where it is the same all along, and a notch stays at its level") {
-  const Pattern p = draftOf(styled("sweetheart-zip"));
+  const Pattern p = draftOf(orderInStyle("sweetheart-zip"));
   const auto altered = alter(p, std::vector{onSeam("side", {{"top", -6}})});
   REQUIRE(altered.ok());
   for (const Seam* s : {p.seam("side"), altered->pattern.seam("side")}) REQUIRE(s);
@@ -185,7 +185,7 @@ TEST_CASE("a shift adds no bend where it is the same all along, and a notch stay
 }
 
 TEST_CASE("lengthened between two levels the whole garment keeps its widths and its seams") {
-  const Pattern p = draftOf(styled("shaping-two-lines"));
+  const Pattern p = draftOf(orderInStyle("shaping-two-lines"));
   const Result<Shift> longer = shiftOf(
       p, {.line = std::string(kEveryLine), .way = ShiftWay::Along, .from = "underbust", .to = "waist", .mm = 12});
   REQUIRE(longer.ok());
@@ -208,7 +208,7 @@ TEST_CASE("lengthened between two levels the whole garment keeps its widths and 
 }
 
 TEST_CASE("a dart is shifted like a seam, and takes more by what its legs give") {
-  Order o = styled("seamed-sheath");
+  Order o = orderInStyle("seamed-sheath");
   const Pattern p = draftOf(o);
   std::string dart, level;
   for (const Seam& s : p.seams)
@@ -231,7 +231,7 @@ TEST_CASE("a dart is shifted like a seam, and takes more by what its legs give")
 }
 
 TEST_CASE("what a pattern has nothing for is said, and the rest is done") {
-  const Pattern p = draftOf(styled("sweetheart-zip"));
+  const Pattern p = draftOf(orderInStyle("sweetheart-zip"));
   Alteration a = onSeam("princess-2", {{"waist", -3}});
   a.shifts.push_back({"side", ShiftSides::Both, ShiftWay::Across, {{"bust", 0}, {"waist", -3}, {"knee", 0}}});
   const auto altered = alter(p, std::vector{a});
@@ -244,7 +244,7 @@ TEST_CASE("what a pattern has nothing for is said, and the rest is done") {
 }
 
 TEST_CASE("a fold stays straight: shifted as a whole, or not at all") {
-  const Pattern p = draftOf(styled("sweetheart-zip"));
+  const Pattern p = draftOf(orderInStyle("sweetheart-zip"));
   const auto moved = alter(p, std::vector{onSeam("front-1.fold", {{"top", 5}})});
   REQUIRE(moved.ok());
   CHECK(moved->pattern.level("waist")->finishedGirth == Approx(p.level("waist")->finishedGirth + 10));
@@ -254,7 +254,7 @@ TEST_CASE("a fold stays straight: shifted as a whole, or not at all") {
 }
 
 TEST_CASE("a plunge moves with the centre: its gap grows, the girth with it") {
-  const Pattern p = draftOf(styled("plunge-v-cups"));
+  const Pattern p = draftOf(orderInStyle("plunge-v-cups"));
   const auto moved = alter(p, std::vector{onSeam("front-1.fold", {{"top", 4}})});
   REQUIRE(moved.ok());
   bool plunging = false;
@@ -271,7 +271,7 @@ TEST_CASE("a plunge moves with the centre: its gap grows, the girth with it") {
 }
 
 TEST_CASE("a wish is said as makers say it") {
-  const Pattern p = draftOf(styled("sweetheart-zip"));
+  const Pattern p = draftOf(orderInStyle("sweetheart-zip"));
   const auto at = [&](const char* from, const char* to, ShiftWay way = ShiftWay::Across) {
     const Result<Shift> s = shiftOf(p, {.line = "side", .way = way, .from = from, .to = to, .mm = -6});
     REQUIRE(s.ok());
@@ -295,7 +295,7 @@ TEST_CASE("a wish is said as makers say it") {
 
 TEST_CASE("an altered order is balanced, judged and cut like any other") {
   for (const char* style : {"sweetheart-laced", "cup-two-pieces", "covered-round", "dress-with-slit"}) {
-    Order o = styled(style);
+    Order o = orderInStyle(style);
     o.choices["balance.keep"] = "balanced";
     const Design before = designOf(o);
     o.alterations = {onSeam("side", {{"underbust", 0}, {"waist", -4}, {"hem", -4}})};

@@ -15,7 +15,7 @@ using namespace armure::testing;
 
 namespace {
 
-Order styled(std::string_view style, size_t body, double cup = 95) {
+Order bonedIn(std::string_view style, size_t body, double cup = 95) {
   Order o = plainOrder();
   o.style = style;
   o.measures = measuresOf(realBodies()[body], cup);
@@ -85,7 +85,7 @@ TEST_CASE("flat steel where a channel is straight, spiral where it curves, plast
 }
 
 TEST_CASE("bones end at the high hip where the panels run on as a skirt") {
-  const Design d = designOf(styled("seamed-sheath", 20));
+  const Design d = designOf(bonedIn("seamed-sheath", 20));
   for (const Channel& c : channelsOf(d.pattern, d.block, d.rules)) {
     const auto line = d.pattern.pieces[c.piece].level(level::kHighHip);
     if (!line) continue;  // above the waist seam

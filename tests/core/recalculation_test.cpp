@@ -14,31 +14,31 @@ using namespace armure::testing;
 
 namespace {
 
-Measured inches(double in) { return {in * kMmPerInch, Source::Taken}; }
+Measured onTape(double in) { return {in * kMmPerInch, Source::Taken}; }
 
 // A straight dress recalculated: client and pattern as they were taken. Common practice, no source.
-const MeasuredAt kClient{{"bust_span", inches(7.1)},
-                         {"front_bust_arc", inches(18.1)},
-                         {"front_underbust_arc", inches(14.6)},
-                         {"bust", inches(33.5)},
-                         {"underbust", inches(29.1)},
-                         {"waist", inches(28)},
-                         {"high_hip", inches(35.8)},
-                         {"hip", inches(37.8)},
-                         {"side_length", inches(7.5)},
-                         {"cup_out", inches(3.5)},
-                         {"cup_up", inches(2)}};
-const MeasuredAt kPattern{{"bust_span", inches(7.9)},
-                          {"front_bust_arc", inches(19.3)},
-                          {"front_underbust_arc", inches(15.7)},
-                          {"bust", inches(36.6)},
-                          {"underbust", inches(33.1)},
-                          {"waist", inches(30.3)},
-                          {"high_hip", inches(37.4)},
-                          {"hip", inches(39.4)},
-                          {"side_length", inches(7.9)},
-                          {"cup_out", inches(4.2)},
-                          {"cup_up", inches(3.5)}};
+const MeasuredAt kClient{{"bust_span", onTape(7.1)},
+                         {"front_bust_arc", onTape(18.1)},
+                         {"front_underbust_arc", onTape(14.6)},
+                         {"bust", onTape(33.5)},
+                         {"underbust", onTape(29.1)},
+                         {"waist", onTape(28)},
+                         {"high_hip", onTape(35.8)},
+                         {"hip", onTape(37.8)},
+                         {"side_length", onTape(7.5)},
+                         {"cup_out", onTape(3.5)},
+                         {"cup_up", onTape(2)}};
+const MeasuredAt kPattern{{"bust_span", onTape(7.9)},
+                          {"front_bust_arc", onTape(19.3)},
+                          {"front_underbust_arc", onTape(15.7)},
+                          {"bust", onTape(36.6)},
+                          {"underbust", onTape(33.1)},
+                          {"waist", onTape(30.3)},
+                          {"high_hip", onTape(37.4)},
+                          {"hip", onTape(39.4)},
+                          {"side_length", onTape(7.9)},
+                          {"cup_out", onTape(4.2)},
+                          {"cup_up", onTape(3.5)}};
 
 double in(const ShiftCell& cell) { return cell.mm / kMmPerInch; }
 

@@ -55,7 +55,7 @@ TEST_CASE("an order is read back as it was written, byte for byte when written a
 
 TEST_CASE("members this version does not know are kept") {
   std::string text = orderText({plainOrder(), "", {}});
-  text = replaced(text, "\"title\"", "\"revisions\": 2,\n  \"title\"");
+  text = replaced(text, "\"title\"", "\"offers\": 2,\n  \"title\"");
   text = replaced(text, "\"typed\": \"36 in\"", "\"typed\": \"36 in\",\n      \"takenBy\": \"M.\"");
   text = replaced(text, "\"choices\": {}", "\"choices\": {\n    \"future.rule\": \"x\"\n  }");
   auto read = parseOrder(text, "o");
@@ -65,7 +65,7 @@ TEST_CASE("members this version does not know are kept") {
   OrderFile changed = *read;
   changed.order.measures.set("bust", {940, "94 cm", ""});
   const std::string again = orderText(changed);
-  for (const char* kept : {"\"revisions\"", "\"takenBy\": \"M.\"", "\"future.rule\": \"x\"", "\"mm\": 940"})
+  for (const char* kept : {"\"offers\"", "\"takenBy\": \"M.\"", "\"future.rule\": \"x\"", "\"mm\": 940"})
     CHECK(again.find(kept) != std::string::npos);
   CHECK(recalc(read->order).ok());  // and an unknown choice does not disturb the draft
 }
@@ -78,9 +78,9 @@ TEST_CASE("a broken order file says where, and opens nothing") {
   CHECK(english(orderProblem(text.substr(0, text.size() / 2)).what).find("breaks off") != std::string::npos);
   CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": 914.4.4")).where).find("line ") !=
         std::string::npos);
-  CHECK(english(orderProblem(replaced(text, "\"version\": 2", "\"version\": 99")).remedy).find("newer") !=
+  CHECK(english(orderProblem(replaced(text, "\"version\": 3", "\"version\": 99")).remedy).find("newer") !=
         std::string::npos);
-  CHECK(english(orderProblem(replaced(text, "\"version\": 2", "\"version\": \"1\"")).where) == "o.armure, version");
+  CHECK(english(orderProblem(replaced(text, "\"version\": 3", "\"version\": \"1\"")).where) == "o.armure, version");
   CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": \"36\"")).where) == "o.armure, measures.bust");
   CHECK(english(orderProblem(replaced(text, "\"mm\": 914.4", "\"mm\": 40000")).where) == "o.armure, measures.bust");
   CHECK(english(orderProblem(replaced(text, "\"choices\": {}", "\"choices\": {\"hem.length\": \"9 1/\"}")).where) ==
@@ -121,7 +121,7 @@ TEST_CASE("an order of the first version opens with everything in it, and is wri
   const auto old = readOrder(sourceDir() + "/tests/data/orders/version-1.armure");
   REQUIRE(old.ok());
   CHECK(old->order.book == BookReference{});
-  CHECK(orderText(*old) == replaced(old->original, "\"version\": 1", "\"version\": 2"));
+  CHECK(orderText(*old) == replaced(old->original, "\"version\": 1", "\"version\": 3"));
 }
 
 TEST_CASE("files from the first version on open") {

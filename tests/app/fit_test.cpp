@@ -1,0 +1,301 @@
+// From a note at a fitting to a sheet printed again, in the real window with mouse and keys; the shift table; another
+// version laid over the pieces; states kept and taken up again.
+#include <QApplication>
+#include <QFileDialog>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest/QTest>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <fstream>
+#include <sstream>
+
+#include "app/choice_box.h"
+#include "app/growing_list.h"
+#include "io/base_file.h"
+#include "recalc/bases.h"
+#include "tests/app/driver.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+struct Driver : ShownWindow {
+  explicit Driver(const char* order = "2-lamp-room") {
+    window.openFile(demoFile(order));
+    window.stages().setStage(Stage::Fit);
+    settle();
+  }
+  void choose(const QString& name, const QString& id) {
+    auto* box = find<ChoiceBox>(name);
+    REQUIRE(box->isVisible());
+    const int to = box->findData(id);
+    INFO(name.toStdString() << " " << id.toStdString());
+    REQUIRE(to >= 0);
+    box->setFocus();
+    while (box->currentIndex() != to) {
+      const int before = box->currentIndex();
+      QTest::keyClick(box, before < to ? Qt::Key_Down : Qt::Key_Up);
+      REQUIRE(box->currentIndex() != before);
+    }
+    settle();
+  }
+  void type(const QString& field, const QString& text) {
+    auto* edit = find<QLineEdit>(field + ".field");
+    edit->setFocus();
+    edit->selectAll();
+    QTest::keyClicks(edit, text);
+    QTest::keyClick(edit, Qt::Key_Return);
+    settle();
+  }
+  void press(const QString& name) {
+    auto* button = find<QPushButton>(name);
+    INFO(name.toStdString());
+    for (QWidget* w = button; w; w = w->parentWidget())
+      if (auto* area = qobject_cast<QScrollArea*>(w)) area->ensureWidgetVisible(button);
+    settle();
+    REQUIRE(button->isVisible());
+    REQUIRE(button->isEnabled());
+    QTest::mouseClick(button, Qt::LeftButton);
+    settle();
+  }
+  QPoint onSeam(const std::string& seam) {
+    for (const SceneItem& item : window.table().scene().items)
+      if (item.mark == Ink::Edge && item.target.seam == seam)
+        return window.table().toScreen(item.path.pointAtPercent(0.62)).toPoint();
+    FAIL("no seam " << seam);
+    return {};
+  }
+  bool overlaid() {
+    for (const SceneItem& item : window.table().scene().items)
+      if (item.mark == Ink::Other) return true;
+    return false;
+  }
+  double waist() { return design().pattern.level("waist")->finishedGirth; }
+  void note(const QString& complaint, const QString& by) {
+    choose("complaint", complaint);
+    type("fitAmount", by);
+    press("noteIt");
+  }
+};
+
+// Answers the next file dialog with a path.
+void answerDialog(const QString& path) {
+  QTimer::singleShot(400, [path] {
+    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+    REQUIRE(dialog);
+    auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
+    name->setText(path);
+    QTest::keyClick(name, Qt::Key_Return);
+  });
+}
+
+std::string textOf(const QString& path) {
+  std::ifstream in(path.toStdString());
+  std::stringstream text;
+  text << in.rdbuf();
+  return text.str();
+}
+
+}  // namespace
+
+TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
+  Driver d;
+  const double before = d.waist();
+  d.press("newFitting");
+  REQUIRE(d.order().fittings.size() == 1);
+  d.type("fittingDate", "2026-10-02");
+  d.type("fittingGap", "2 1/4");
+  CHECK(d.order().fittings[0].date == "2026-10-02");
+  CHECK(d.order().fittings[0].gap == Approx(inches(2.25)));
+  // The seam is picked on the table, the rest said with keys.
+  QTest::mouseClick(&d.window.table(), Qt::LeftButton, Qt::NoModifier, d.onSeam("side"));
+  d.settle();
+  REQUIRE(d.find<ChoiceBox>("fitLine")->currentData().toString() == "side");
+  d.choose("fitWork", "take-in");
+  d.choose("fitFrom", "underbust");
+  d.choose("fitTo", "high_hip");
+  d.type("fitAmount", "1/2");
+  d.type("fitSeen", "stands off, seated");
+  d.press("noteIt");
+  REQUIRE(d.order().fittings[0].notes.size() == 1);
+  CHECK(d.order().fittings[0].notes[0].seen == "stands off, seated");
+  CHECK(d.order().fittings[0].notes[0].mm == Approx(12.7));
+  // Proposed, and over the pieces; nothing is altered yet.
+  CHECK(d.waist() == Approx(before));
+  CHECK(d.overlaid());
+  CHECK(d.find<QLabel>("proposal")->text().contains("Side seam"));
+  d.press("takeProposal");
+  REQUIRE(d.order().alterations.size() == 1);
+  CHECK(d.waist() == Approx(before - 2 * 12.7));
+  CHECK(d.design().sheet.failing() == 0);
+  d.session().undo();
+  CHECK(d.waist() == Approx(before));
+  d.session().redo();
+  CHECK(d.waist() == Approx(before - 2 * 12.7));
+  // The sheet again.
+  QTemporaryDir folder;
+  const QString sheet = folder.filePath("sheet.html");
+  d.window.stages().setStage(Stage::Prepare);
+  d.settle();
+  answerDialog(sheet);
+  d.press("sheet-html");
+  d.settle();
+  const std::string text = textOf(sheet);
+  CHECK(text.find("closed") != std::string::npos);
+  CHECK(text.find("version") != std::string::npos);
+}
+
+TEST_CASE("five notes at once are answered together, and taken back as one") {
+  Driver d;
+  const double before = d.waist();
+  d.press("newFitting");
+  d.note("top-gapes", "1/4");
+  d.note("waist-low", "3/8");
+  d.note("side-leans-back", "1/4");
+  d.note("cup-full", "1/4");
+  d.note("gap-wide", "1/2");
+  REQUIRE(d.order().fittings[0].notes.size() == 6);  // a cup that is too full wants a higher edge as well
+  CHECK(d.find<GrowingList>("notes")->count() == 6);
+  for (int i = 0; i < 6; ++i) CHECK_FALSE(d.find<GrowingList>("notes")->item(i)->text().contains("Not done"));
+  d.press("takeProposal");
+  CHECK(d.waist() == Approx(before + 12.7));
+  CHECK(d.design().sheet.failing() == 0);
+  CHECK(d.find<GrowingList>("alterations")->count() == 1);
+  d.press("takeProposal");  // now: take it back
+  CHECK(d.order().alterations.empty());
+  CHECK(d.waist() == Approx(before));
+  // A note is taken away again.
+  d.find<GrowingList>("notes")->setCurrentRow(4);
+  d.press("forgetNote");
+  CHECK(d.order().fittings[0].notes.size() == 5);
+}
+
+TEST_CASE("an alteration is switched off by its tick, and what was before is laid over the pieces") {
+  Driver d("3-harbour-wall");
+  REQUIRE(d.order().alterations.size() == 1);
+  CHECK(d.overlaid());
+  CHECK(d.find<GrowingList>("differences")->count() > 0);
+  auto* list = d.find<GrowingList>("alterations");
+  list->setFocus();
+  list->setCurrentRow(0);
+  QTest::keyClick(list, Qt::Key_Space);
+  d.settle();
+  CHECK_FALSE(d.order().alterations[0].on);
+  CHECK_FALSE(d.overlaid());
+  d.session().undo();
+  CHECK(d.order().alterations[0].on);
+  d.choose("version", "");
+  CHECK_FALSE(d.overlaid());
+}
+
+TEST_CASE("a state of the order is kept, compared and taken up again") {
+  Driver d;
+  const double before = d.waist();
+  d.press("keepState");
+  REQUIRE(d.order().revisions.size() == 1);
+  d.session().setChoice("reduction.waist", "3 in");
+  d.settle();
+  REQUIRE(d.waist() < before - 20);
+  d.choose("version", "revision0");
+  CHECK(d.overlaid());
+  d.press("takeUpState");
+  CHECK(d.waist() == Approx(before));
+  CHECK(d.order().revisions.size() == 1);
+}
+
+TEST_CASE("a correction comes back in the client's next order, of another style") {
+  QTemporaryDir folder;
+  const std::string first = folder.filePath("first.armure").toStdString(),
+                    second = folder.filePath("second.armure").toStdString();
+  Driver d;
+  d.press("newFitting");
+  d.note("pulls-to-bust", "1/4");
+  d.press("takeProposal");
+  REQUIRE_FALSE(d.session().save(first).problem);
+  d.session().setStyle("cup-three-pieces");
+  Order next = d.order();
+  next.alterations.clear();
+  next.fittings.clear();
+  REQUIRE_FALSE(d.session().tryOrder(next, "next order"));
+  REQUIRE_FALSE(d.session().save(second).problem);
+  d.settle();
+  REQUIRE(d.find<ChoiceBox>("earlier")->count() == 1);
+  const double bust = d.design().pattern.level("bust")->finishedGirth;
+  d.press("takeEarlier");
+  REQUIRE(d.order().alterations.size() == 1);
+  CHECK(d.order().alterations[0].shifts[0].line == "princess-cup");
+  CHECK(d.design().pattern.level("bust")->finishedGirth == Approx(bust + 2 * 6.35));
+  CHECK(d.design().idleShifts.empty());
+}
+
+TEST_CASE("the table of shifts is read, written over and given back") {
+  QTemporaryDir folder;
+  const std::string path = folder.filePath("recalculated.armure").toStdString();
+  const auto base = readBase(sourceDir() + "/demo/ferry.armure-base");
+  REQUIRE(base.ok());
+  Order order = orderFromBase(base->base, plainFigure());
+  REQUIRE_FALSE(writeOrder(path, {order, "", {}}));
+  Driver d;
+  d.window.openFile(QString::fromStdString(path));
+  d.window.stages().setStage(Stage::Fit);
+  d.settle();
+  d.press("shiftTable");
+  REQUIRE(d.window.shifts().isVisible());
+  auto* table = d.find<QTableWidget>("shifts");
+  int waist = -1;
+  for (int r = 0; r < table->rowCount(); ++r)
+    if (table->item(r, 0)->text() == "Waist") waist = r;
+  REQUIRE(waist >= 0);
+  constexpr int kUsedFront = 6;
+  const double girth = d.waist(), x = d.design().fromBase->table.row("waist")->x.mm;
+  const auto write = [&](const QString& text) {
+    table->setFocus();
+    table->setCurrentCell(waist, kUsedFront);
+    table->editItem(table->item(waist, kUsedFront));
+    auto* editor = table->findChild<QLineEdit*>();
+    REQUIRE(editor);
+    editor->selectAll();
+    if (text.isEmpty())
+      QTest::keyClick(editor, Qt::Key_Delete);
+    else
+      QTest::keyClicks(editor, text);
+    QTest::keyClick(editor, Qt::Key_Return);
+    d.settle();
+  };
+  write("1/4");
+  CHECK(d.design().fromBase->table.row("waist")->x.mm == Approx(6.35));
+  CHECK(d.order().base->cells.at("waist.x") == Approx(6.35));
+  CHECK(d.waist() == Approx(girth).margin(1e-6));  // other lines take what is left
+  CHECK(d.session().selection().working == "shift.waist.x");
+  REQUIRE(d.design().working("shift.waist.x"));
+  write("");
+  CHECK(d.design().fromBase->table.row("waist")->x.mm == Approx(x));
+  d.choose("solvedFrom", "underbust");
+  CHECK(d.order().base->from == SolvedFrom::Underbust);
+  d.session().undo();
+  CHECK(d.order().base->from == SolvedFrom::Waist);
+}
+
+TEST_CASE("a pattern is kept as a base and recalculated for another client, from the window") {
+  Driver d;
+  const std::size_t before = basesIn(baseFolder()).size();
+  d.press("keepBase");
+  const std::vector<std::filesystem::path> kept = basesIn(baseFolder());
+  REQUIRE(kept.size() == before + 1);
+  d.window.openFile(demoFile("1-ferry"));
+  d.window.stages().setStage(Stage::Fit);
+  d.settle();
+  answerDialog(QString::fromStdString(kept.back().string()));
+  d.press("recalculate");
+  d.settle();
+  REQUIRE(d.order().base);
+  REQUIRE(d.design().fromBase);
+  CHECK(d.design().pattern.level("waist")->bodyGirth == Approx(d.order().measures.mm("waist").value()));
+  CHECK(d.find<QLabel>("baseName")->text().contains("lamp room"));
+  for (const auto& path : kept) std::filesystem::remove(path);
+}

@@ -1,0 +1,147 @@
+#!/usr/bin/env python3
+"""Bases, recalculation, alterations and fittings from outside. usage: alter.py ARMURE_CLI PROJECT_DIR"""
+import json, os, sys, unittest
+
+from cases import HEADER, PROJECT, Case, run
+
+
+def demo(name):
+    return os.path.join(PROJECT, "demo", name)
+
+
+class Altering(Case):
+    def pieces(self, order):
+        self.assertEqual(run("export", order, "--pieces", self.path("p.json"), "--force")[0], 0)
+        with open(self.path("p.json"), encoding="utf-8") as f:
+            return json.load(f)
+
+    def girth(self, order, level="waist"):
+        return next(l for l in self.pieces(order)["levels"] if l["id"] == level)
+
+    def alter(self, order, output, *arguments):
+        code, _, errors = run("alter", order, *arguments, "-o", output)
+        self.assertEqual(code, 0, errors)
+        return output
+
+    def test_an_alteration_and_its_opposite_give_the_pieces_back(self):
+        order = demo("2-lamp-room.armure")
+        one = self.alter(order, self.path("a.armure"), "--seam", "side", "--from", "underbust", "--to", "hem", "--by=-1/2 in", "--date", "2026-11-30")
+        two = self.alter(one, self.path("b.armure"), "--seam", "side", "--from", "underbust", "--to", "hem", "--by", "12.7 mm")
+        self.assertAlmostEqual(self.girth(one)["finishedGirth"], self.girth(order)["finishedGirth"] - 25.4, places=4)
+        self.assertAlmostEqual(self.girth(one)["closedGirth"], self.girth(one)["finishedGirth"], places=3)
+        for before, after in zip(self.pieces(order)["pieces"], self.pieces(two)["pieces"]):
+            for e, f in zip(before["edges"], after["edges"]):
+                for p, q in zip(e["points"], f["points"]):
+                    self.assertAlmostEqual(p[0], q[0], places=6)
+                    self.assertAlmostEqual(p[1], q[1], places=6)
+        listed = json.loads(run("alter", two, "--list", "--json")[1])
+        self.assertEqual([a["id"] for a in listed], ["1", "2"])
+        self.assertEqual(listed[0]["date"], "2026-11-30")
+        off = self.alter(two, self.path("c.armure"), "--off", "2")
+        self.assertAlmostEqual(self.girth(off)["finishedGirth"], self.girth(one)["finishedGirth"], places=6)
+        gone = self.alter(off, self.path("d.armure"), "--remove", "1")
+        self.assertEqual(len(json.loads(run("alter", gone, "--list", "--json")[1])), 1)
+
+    def test_altered_pieces_pass_the_independent_checker(self):
+        import check_pieces
+        order = demo("2-lamp-room.armure")
+        for n, wish in enumerate((("--seam", "princess", "--from", "bust", "--to", "high_hip", "--by", "1/4 in"),
+                                  ("--seam", "side", "--side", "over", "--from", "waist", "--to", "hem", "--by", "1/4 in"),
+                                  ("--seam", "every-line", "--along", "--from", "underbust", "--to", "waist", "--by", "1/2 in"))):
+            altered = self.alter(order, self.path(f"{n}.armure"), *wish)
+            self.pieces(altered)
+            self.assertEqual(check_pieces.run(self.path("p.json")), 0)
+
+    def test_wishes_that_cannot_be_meant_are_refused(self):
+        order = demo("2-lamp-room.armure")
+        wish = ("-o", self.path("x.armure"))
+        self.refused(run("alter", order, "--seam", "sid", "--from", "bust", "--to", "waist", "--by", "1", *wish), "sid", "princess")
+        self.refused(run("alter", order, "--seam", "side", "--from", "knee", "--to", "waist", "--by", "1", *wish), "knee", "underbust")
+        self.refused(run("alter", order, "--seam", "side", "--from", "bust", "--to", "waist", "--by", "much", *wish), "much")
+        self.refused(run("alter", order, "--seam", "side", "--side", "left", "--from", "bust", "--to", "waist", "--by", "1", *wish), "left", "over")
+        self.refused(run("alter", order, *wish), "--seam")
+        self.refused(run("alter", order, "--off", "9", *wish), "9")
+        self.assertFalse(os.path.exists(self.path("x.armure")))
+
+    def test_a_base_is_kept_and_recalculated(self):
+        base, order = self.path("b.armure-base"), self.path("o.armure")
+        self.assertEqual(run("base", "keep", demo("1-ferry.armure"), "--name", "Ferry", "-o", base)[0], 0)
+        self.assertIn("Ferry", run("base", "list", self.folder)[1])
+        self.assertEqual(json.loads(run("base", "list", self.folder, "--json")[1])[0]["name"], "Ferry")
+        code, _, errors = run("recalc", "--base", base, "--measurements", demo("thomasin-spring.csv"), "-o", order)
+        self.assertEqual(code, 0, errors)
+        rows = {r["level"]: r for r in json.loads(run("shifts", order, "--json")[1]) if "level" in r}
+        was = {l["id"]: l for l in self.pieces(demo("1-ferry.armure"))["levels"]}
+        for level in self.pieces(order)["levels"]:
+            if level["id"] in rows:
+                row = rows[level["id"]]
+                self.assertAlmostEqual(level["finishedGirth"], was[level["id"]]["finishedGirth"] + row["client"] - row["pattern"], places=3)
+                self.assertAlmostEqual(level["closedGirth"], level["finishedGirth"], delta=0.1)
+                lines = sum(row.get("lines", {}).values())
+                self.assertAlmostEqual(row["x"] + row["y"] + lines, (row["client"] - row["pattern"]) / 2 - row["e0"], places=4)
+        self.assertIn("waist", run("shifts", order)[1])
+        # Another style on the same base: the girths are the client's again.
+        self.assertEqual(run("set", order, "style=cup-three-pieces", "-o", self.path("s.armure"))[0], 0)
+        for level in self.pieces(self.path("s.armure"))["levels"]:
+            self.assertAlmostEqual(level["closedGirth"], level["finishedGirth"], delta=0.1)
+            if level["id"] in rows:
+                self.assertAlmostEqual(level["bodyGirth"], rows[level["id"]]["client"], places=3)
+        self.assertEqual(run("recalc", "--base", base, "--measurements", demo("thomasin-spring.csv"), "--cell", "waist.x=1/8 in", "--from", "underbust", "--rest", "sides", "-o", order)[0], 0)
+        rows = {r["level"]: r for r in json.loads(run("shifts", order, "--json")[1]) if "level" in r}
+        self.assertAlmostEqual(rows["waist"]["x"], 3.175)
+        self.assertTrue(rows["underbust"]["solved"])
+
+    def test_the_worked_example_of_a_straight_dress(self):
+        # Common practice, no source: client and pattern in inches, shifts by hand to 0.1 in.
+        measures = "front_bust_arc,{},in,\nfront_underbust_arc,{},in,\nbust_span,{},in,\nbust,{},in,\nunderbust,{},in,\nwaist,{},in,\nhigh_hip,{},in,\nhip,{},in,\nwaist_to_high_hip,4.7,in,\n"
+        pattern = self.write("pattern.csv", HEADER + measures.format(19.3, 15.7, 7.9, 36.6, 33.1, 30.3, 37.4, 39.4))
+        client = self.write("client.csv", HEADER + measures.format(18.1, 14.6, 7.1, 33.5, 29.1, 28, 35.8, 37.8))
+        drafted, base, order = self.path("d.armure"), self.path("b.armure-base"), self.path("o.armure")
+        code, _, errors = run("new", "--measurements", pattern, "--style", "cup-two-pieces", "--set", "back.lines=darts", "-o", drafted)
+        self.assertEqual(code, 0, errors)
+        self.assertEqual(run("base", "keep", drafted, "--measured", pattern, "-o", base)[0], 0)
+        by_hand = {"waist": {"underbust": (-0.2, -1.4), "waist": (0.2, -1.0), "high_hip": (0.4, -0.8), "hip": (0.4, -0.8)},
+                   "underbust": {"underbust": (-0.4, -1.2), "waist": (0.0, -0.8), "high_hip": (0.2, -0.6), "hip": (0.2, -0.6)}}
+        for start, levels in by_hand.items():
+            self.assertEqual(run("recalc", "--base", base, "--measurements", client, "--from", start, "-o", order, "--force")[0], 0)
+            rows = {r["level"]: r for r in json.loads(run("shifts", order, "--json")[1]) if "level" in r}
+            self.assertAlmostEqual(rows["bust"]["e0"] / 25.4, -0.4, places=6)
+            for level, (x, y) in levels.items():
+                self.assertLessEqual(abs(rows[level]["x"] / 25.4 - x), 0.1 + 1e-9, level)
+                self.assertLessEqual(abs(rows[level]["y"] / 25.4 - y), 0.1 + 1e-9, level)
+
+    def test_bad_bases_are_refused(self):
+        order = self.path("o.armure")
+        for name, content in (("empty", ""), ("cut", '{"format": "armure-base"'), ("other", '{"format": "armure-order", "version": 1}'), ("newer", '{"format": "armure-base", "version": 9}')):
+            base = self.write(name + ".armure-base", content)
+            self.refused(run("recalc", "--base", base, "--measurements", demo("thomasin-spring.csv"), "-o", order), name)
+        self.refused(run("shifts", demo("1-ferry.armure")), "recalc")
+        # The broken ones are named, and left out of the list.
+        code, out, errors = run("base", "list", self.folder)
+        self.assertEqual((code, out), (0, ""))
+        self.assertEqual(len(errors.splitlines()), 4)
+
+    def test_a_fitting_from_note_to_pattern(self):
+        order, noted, taken = demo("2-lamp-room.armure"), self.path("n.armure"), self.path("t.armure")
+        self.assertIn("side-leans-back", run("fit", order, "--complaints")[1])
+        self.assertEqual(run("fit", order, "--date", "2026-11-30", "--complaint", "gap-wide", "--by", "1 in", "-o", noted)[0], 0)
+        self.assertAlmostEqual(self.girth(noted)["finishedGirth"], self.girth(order)["finishedGirth"], places=6)
+        code, out, _ = run("fit", noted, "--date", "2026-11-30", "--work", "take-in", "--seam", "side", "--from", "underbust", "--to", "high_hip", "--by", "1/4 in", "--take", "-o", taken)
+        self.assertEqual(code, 0)
+        self.assertIn("Side seam", out)
+        self.assertAlmostEqual(self.girth(taken)["finishedGirth"], self.girth(order)["finishedGirth"] + 25.4, places=4)
+        with open(taken, encoding="utf-8") as f:
+            written = json.load(f)
+        self.assertEqual(len(written["fittings"][0]["notes"]), 2)
+        self.assertEqual(written["alterations"][0]["fitting"], written["fittings"][0]["id"])
+        self.refused(run("fit", order, "--complaint", "gapes", "-o", noted, "--force"), "gapes", "--complaints")
+        self.refused(run("fit", order, "--work", "take-in", "--seam", "side", "--from", "bust", "--to", "waist", "-o", noted, "--force"), "--by")
+
+    def test_the_demo_base_and_fitting_are_there(self):
+        self.assertIn("Ferry bodice", run("base", "list", os.path.join(PROJECT, "demo"))[1])
+        with open(demo("3-harbour-wall.armure"), encoding="utf-8") as f:
+            self.assertEqual(len(json.load(f)["fittings"]), 1)
+
+
+if __name__ == "__main__":
+    unittest.main(argv=sys.argv[:1])
