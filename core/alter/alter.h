@@ -43,8 +43,8 @@ Result<Altered> alter(const Pattern& source, std::span<const Alteration> alterat
 // The arc length on a seam's side, from its upper end, of a place of ShiftAt; nothing where it has none.
 std::optional<double> placeOnLine(const Pattern& pattern, const SeamSide& side, std::string_view place);
 
-// Whether a side ends above, or below, in a finished edge of the garment: its top edge, armhole or hem; not at a shoulder
-// or at another piece.
+// Whether a side ends above, or below, in a finished edge of the garment: its top edge, armhole or hem; not at a
+// shoulder or at another piece.
 bool endsFree(const Pattern& pattern, const SeamSide& side, bool atTop);
 
 // A line of a pattern: a side of a seam, or one edge.
