@@ -20,7 +20,7 @@ QWidget* fieldRow(const QString& text, QWidget* field) {
   auto* row = new QWidget;
   auto* line = new QHBoxLayout(row);
   line->setContentsMargins(0, 1, 0, 1);
-  line->addWidget(new QLabel(text), 2);
+  line->addWidget(new QLabel(text), 1);
   line->addWidget(field, 3);
   return row;
 }
@@ -330,7 +330,7 @@ void FitPanel::refreshFitting() {
   fittings_->setEnabled(f != nullptr);
   for (QWidget* w : {static_cast<QWidget*>(date_), static_cast<QWidget*>(on_->parentWidget()),
                      static_cast<QWidget*>(gap_), writing_, static_cast<QWidget*>(notes_)})
-    w->setEnabled(f != nullptr);
+    w->setVisible(f != nullptr);
   date_->show(f ? q(f->date) : QString(), "no fitting yet", f != nullptr);
   on_->setCurrentIndex(f && f->on == FittedOn::Garment ? 1 : 0);
   gap_->show(f && f->gap ? QString::fromStdString(formatLengthWithUnit(*f->gap, session_.order().units)) : QString(),
@@ -341,7 +341,7 @@ void FitPanel::refreshNoteFields() {
   const Pattern& pattern = session_.design()->pattern;
   std::vector<std::pair<QString, QString>> lines{{"every line", ""}};
   for (const std::string& id : shiftableLines(pattern))
-    lines.emplace_back(words(lineName(pattern, id)).toLower(), QString::fromStdString(id));
+    lines.emplace_back(words(lineName(pattern, id)).toLower().remove(" edge"), QString::fromStdString(id));
   refill(*line_, lines);
   refreshPlaces();
 }

@@ -258,13 +258,11 @@ void shareRest(ShiftTable& table, const Pattern& shell, double cap) {
     table.lines.push_back(std::move(rest));
   }
   constexpr double kShared = 1e-6;  // mm
-  const Line side = sideLine(shell);
   for (size_t i = 0; i < table.rows.size(); ++i) {
     ShiftRow& row = table.rows[i];
     double left = row.rest;
     for (const RestLine& l : table.lines) left -= l.takes[i];
-    const bool here = std::ranges::any_of(side.seams, [&](const Seam* s) { return crosses(shell, *s, row.level); });
-    if (std::abs(left) < kShared || !here) continue;  // below the hem it counts for nothing
+    if (std::abs(left) < kShared) continue;
     row.y.mm += left;
     row.rest -= left;
     row.y.working.terms.push_back({'+', "what the further lines cannot take", left, Source::Computed});

@@ -242,7 +242,7 @@ TEST_CASE("with more lines the side keeps one value and the rest goes to them, d
     double rest = 0;
     for (const RestLine& l : t.lines) rest += l.takes[i];
     INFO(r.level);
-    if (r.level != "hip") CHECK(r.y.mm == Approx(y));  // only the side reaches down there
+    if (r.level != "hip") CHECK(r.y.mm == Approx(y));  // no line reaches down there
     CHECK(r.pattern.mm + 2 * (r.e0.mm + r.x.mm + r.y.mm + rest) == Approx(r.client.mm).margin(1e-6));
     for (const RestLine& l : t.lines) CHECK(std::abs(l.takes[i]) <= 31.75 + 1e-9);
   }
