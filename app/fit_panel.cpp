@@ -327,7 +327,7 @@ void FitPanel::refreshFitting() {
     entries.emplace_back(QString("%1, %2").arg(q(f.date), f.on == FittedOn::Toile ? "toile" : "garment"), q(f.id));
   refill(*fittings_, entries);
   const Fitting* f = shown();
-  fittings_->setEnabled(f != nullptr);
+  fittings_->setVisible(f != nullptr);
   for (QWidget* w : {static_cast<QWidget*>(date_), static_cast<QWidget*>(on_->parentWidget()),
                      static_cast<QWidget*>(gap_), writing_, static_cast<QWidget*>(notes_)})
     w->setVisible(f != nullptr);
