@@ -205,6 +205,8 @@ std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds&
   if (all.empty()) return std::nullopt;
   Result<Altered> altered = alter(s.shell.pattern, all);
   if (!altered.ok()) return altered.problem();
+  if (const auto fault = patternProblem(altered->pattern))
+    return Problem{fault->where, "the alterations leave no sound piece here", "make them smaller, or switch one off"};
   s.altered = alteredGirths(s.shell.pattern, altered->pattern, all);
   s.upper = withAltered(s.upper, s.shell.pattern, altered->pattern);
   s.idle = std::move(altered->idle);
