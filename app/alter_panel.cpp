@@ -9,7 +9,9 @@
 #include "alter/carry.h"
 #include "alter/proposal.h"
 #include "app/fit_panel.h"
+#include "app/tray_parts.h"
 #include "io/base_file.h"
+#include "order/free_id.h"
 #include "recalc/bases.h"
 #include "render/words.h"
 
@@ -20,14 +22,6 @@ namespace {
 constexpr const char *kNone = "", *kProposal = "proposal", *kUnaltered = "unaltered", *kBase = "base",
                      *kSaved = "saved", *kOther = "other", *kRevision = "revision";
 constexpr size_t kMostTold = 12;  // differences
-
-ChoiceBox* versionBox(const QString& name, const QString& label) {
-  auto* box = new ChoiceBox;
-  box->setObjectName(name);
-  box->setAccessibleName(label);
-  box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  return box;
-}
 
 }  // namespace
 
@@ -43,16 +37,8 @@ AlterPanel::AlterPanel(OrderSession& session, FitPanel& fit, QWidget* parent)
   connect(&fit, &FitPanel::proposalChanged, this, &AlterPanel::refreshVersion);
 }
 
-QLabel* AlterPanel::title(const QString& text) {
-  auto* label = new QLabel(text);
-  label->setObjectName("group");
-  column_->addSpacing(6);
-  column_->addWidget(label);
-  return label;
-}
-
 void AlterPanel::addAlterations() {
-  title("Alterations of this pattern");
+  addTrayTitle(*column_, "Alterations of this pattern");
   alterations_ = new GrowingList;
   alterations_->setObjectName("alterations");
   alterations_->setAccessibleName("Alterations of this pattern");
@@ -67,8 +53,8 @@ void AlterPanel::addAlterations() {
 }
 
 void AlterPanel::addEarlier() {
-  earlierTitle_ = title("Corrections of her earlier orders");
-  earlier_ = versionBox("earlier", "Corrections of her earlier orders");
+  earlierTitle_ = addTrayTitle(*column_, "Corrections of her earlier orders");
+  earlier_ = trayBox("earlier", "Corrections of her earlier orders");
   takeEarlier_ = new QPushButton("Alter this pattern so, too");
   takeEarlier_->setObjectName("takeEarlier");
   connect(takeEarlier_, &QPushButton::clicked, this, &AlterPanel::takeEarlier);
@@ -109,10 +95,7 @@ void AlterPanel::takeEarlier() {
   if (!was) return emit refused("The earlier order cannot be drafted any more.");
   Order next = session_.order();
   Alteration a = carriedTo(alteration, *was, session_.design()->pattern);
-  a.id.clear();
-  for (size_t n = next.alterations.size() + 1; a.id.empty(); ++n)
-    if (std::ranges::none_of(next.alterations, [&](const Alteration& o) { return o.id == std::to_string(n); }))
-      a.id = std::to_string(n);
+  a.id = freeId(next.alterations);
   a.name = from.title + ": " + alteration.name;
   a.fitting.clear();
   next.alterations.push_back(std::move(a));
@@ -133,13 +116,13 @@ void AlterPanel::takeUpRevision() {
 }
 
 void AlterPanel::addVersions() {
-  title("Laid over the pieces");
-  versions_ = versionBox("version", "Laid over the pieces");
+  addTrayTitle(*column_, "Laid over the pieces");
+  versions_ = trayBox("version", "Laid over the pieces");
   connect(versions_, &QComboBox::activated, this, [this] {
     if (versions_->currentData().toString() == kOther && !other_) askOther();
     refreshVersion();
   });
-  laidAt_ = versionBox("laidAt", "Laid on each other at");
+  laidAt_ = trayBox("laidAt", "Laid on each other at");
   connect(laidAt_, &QComboBox::activated, this, &AlterPanel::refreshVersion);
   summary_ = new QLabel;
   summary_->setObjectName("lesser");
@@ -169,7 +152,7 @@ void AlterPanel::addVersions() {
 }
 
 void AlterPanel::addBase() {
-  title("Base pattern");
+  addTrayTitle(*column_, "Base pattern");
   base_ = new QLabel;
   base_->setObjectName("baseName");
   base_->setWordWrap(true);
@@ -187,10 +170,8 @@ void AlterPanel::addBase() {
 }
 
 void AlterPanel::change(Order next, const char* name) {
-  session_.settle();
-  if (const auto problem = session_.tryOrder(std::move(next), name))
+  if (const auto problem = session_.step(std::move(next), name))
     emit refused(words(problem->line(), session_.order().units));
-  session_.settle();
 }
 
 void AlterPanel::setOn(int row, bool on) {
@@ -352,7 +333,6 @@ void AlterPanel::refresh() {
   refreshAlterations();
   refreshEarlier();
   refreshBase();
-  refreshVersion();
 }
 
 }  // namespace armure

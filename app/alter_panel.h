@@ -34,14 +34,17 @@ class AlterPanel : public QWidget {
   void tableWanted();  // the table of shifts
 
  protected:
-  void showEvent(QShowEvent*) override { refresh(); }
+  void showEvent(QShowEvent*) override {
+    refresh();
+    refreshVersion();
+  }
 
  private:
   void addAlterations();
   void addBase();
   void addVersions();
   void addEarlier();
-  void refresh();
+  void refresh();  // all but the version, which follows the proposal
   void refreshAlterations();
   void refreshBase();
   void refreshVersion();
@@ -56,7 +59,6 @@ class AlterPanel : public QWidget {
   void takeEarlier();
   std::shared_ptr<const Pattern> patternOf(Order order) const;
   void change(Order next, const char* name);
-  QLabel* title(const QString& text);
 
   OrderSession& session_;
   FitPanel& fit_;

@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <algorithm>
 
+#include "app/tray_parts.h"
 #include "layers/recipe.h"
 #include "parts/bones/bones.h"
 #include "render/words.h"
@@ -14,25 +15,6 @@ namespace {
 constexpr int kMostOwn = 9;  // bones by hand on one piece
 
 QString layerName(const LayerRecipe* recipe) { return recipe ? q(recipe->name) : QStringLiteral("Shell"); }
-
-QWidget* labelled(const QString& text, QWidget* field) {
-  auto* row = new QWidget;
-  auto* line = new QHBoxLayout(row);
-  line->setContentsMargins(0, 1, 0, 1);
-  auto* label = new QLabel(text);
-  label->setWordWrap(true);
-  line->addWidget(label, 2);
-  line->addWidget(field, 3);
-  return row;
-}
-
-ChoiceBox* choiceBox(const QString& name, const QString& label) {
-  auto* box = new ChoiceBox;
-  box->setObjectName(name);
-  box->setAccessibleName(label);
-  box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  return box;
-}
 
 void fill(QComboBox& box, const std::vector<ListedCloth>& cloths) {
   if (box.count() == static_cast<int>(cloths.size())) {
@@ -61,16 +43,8 @@ CutPanel::CutPanel(OrderSession& session, QWidget* parent)
   connect(&session, &OrderSession::selectionChanged, this, &CutPanel::refresh);
 }
 
-QLabel* CutPanel::addTitle(const QString& text) {
-  auto* title = new QLabel(text);
-  title->setObjectName("group");
-  column_->addSpacing(6);
-  column_->addWidget(title);
-  return title;
-}
-
 void CutPanel::addLayers() {
-  addTitle("Layers, from the outside inwards");
+  addTrayTitle(*column_, "Layers, from the outside inwards");
   layers_ = new QListWidget;
   layers_->setObjectName("layers");
   layers_->setAccessibleName("Layers, from the outside inwards");
@@ -97,7 +71,7 @@ void CutPanel::addLayers() {
 }
 
 void CutPanel::addCloths() {
-  addTitle("Cut of");
+  addTrayTitle(*column_, "Cut of");
   clothRows_ = new QVBoxLayout;
   clothRows_->setSpacing(2);
   column_->addLayout(clothRows_);
@@ -108,18 +82,18 @@ ChoiceBox* CutPanel::clothBox(const std::string& layerOrPiece) {
   const LayerRecipe* recipe = findLayer(layerOrPiece);
   QString text = recipe ? layerName(recipe) : q(layerOrPiece).replace('-', ' ');
   text[0] = text[0].toUpper();
-  ChoiceBox* box = choiceBox(q("cloth.of." + layerOrPiece), text + ": cloth");
+  ChoiceBox* box = trayBox(q("cloth.of." + layerOrPiece), text + ": cloth");
   connect(box, &QComboBox::activated, this,
           [this, box, layerOrPiece] { chooseCloth(layerOrPiece, box->currentData().toString().toStdString()); });
-  QWidget* row = labelled(text, box);
+  QWidget* row = trayRow(text, box, 1.5);
   clothRows_->addWidget(row);
   cloths_[layerOrPiece] = {row, box};
   return box;
 }
 
 void CutPanel::addOwnCloth() {
-  addTitle("Cloths");
-  clothEdited_ = choiceBox("clothEdited", "Cloth");
+  addTrayTitle(*column_, "Cloths");
+  clothEdited_ = trayBox("clothEdited", "Cloth");
   connect(clothEdited_, &QComboBox::activated, this, [this] { refresh(); });
   column_->addWidget(clothEdited_);
   const auto field = [&](const char* name, const char* label, const char* hint) {
@@ -133,13 +107,13 @@ void CutPanel::addOwnCloth() {
   clothName_ = field("name", "Name", "as you call it");
   clothWidth_ = field("width", "Wide", "from selvedge to selvedge");
   const auto options = [&](const char* name, const char* label, const char* a, const char* b) {
-    ChoiceBox* box = choiceBox(QString("clothEdited.") + name, label);
+    ChoiceBox* box = trayBox(QString("clothEdited.") + name, label);
     box->addItem(QString(a).replace('-', ' '), a);
     box->addItem(QString(b).replace('-', ' '), b);
     connect(box, &QComboBox::activated, this, [this, box, name] {
       choose("cloth." + ownCloth() + "." + name, box->currentData().toString().toStdString());
     });
-    column_->addWidget(labelled(label, box));
+    column_->addWidget(trayRow(label, box, 1.5));
     return box;
   };
   clothLies_ = options("lies", "Lies", "folded", "open");
@@ -162,7 +136,7 @@ void CutPanel::addOwnCloth() {
 }
 
 void CutPanel::addBones() {
-  addTitle("Bones by hand");
+  addTrayTitle(*column_, "Bones by hand");
   boneHint_ = new QLabel;
   boneHint_->setObjectName("lesser");
   boneHint_->setWordWrap(true);

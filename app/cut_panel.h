@@ -31,7 +31,6 @@ class CutPanel : public QWidget {
   void showEvent(QShowEvent*) override { refresh(); }
 
  private:
-  QLabel* addTitle(const QString& text);
   void addLayers();
   void addCloths();
   void addOwnCloth();

@@ -1,37 +1,17 @@
 #include "app/fit_panel.h"
 
 #include <QDate>
-#include <QHBoxLayout>
 #include <algorithm>
 
 #include "alter/complaints.h"
 #include "alter/wish.h"
+#include "app/tray_parts.h"
+#include "order/free_id.h"
 #include "order/order_words.h"
 #include "render/words.h"
 
 namespace armure {
 namespace {
-
-constexpr FitWork kWorks[] = {FitWork::TakeIn,   FitWork::LetOut,  FitWork::Raise,  FitWork::Lower,
-                              FitWork::Lengthen, FitWork::Shorten, FitWork::Deeper, FitWork::Shallower,
-                              FitWork::Forward,  FitWork::Backward};
-
-QWidget* fieldRow(const QString& text, QWidget* field) {
-  auto* row = new QWidget;
-  auto* line = new QHBoxLayout(row);
-  line->setContentsMargins(0, 1, 0, 1);
-  line->addWidget(new QLabel(text), 1);
-  line->addWidget(field, 3);
-  return row;
-}
-
-ChoiceBox* fitBox(const QString& name, const QString& label) {
-  auto* box = new ChoiceBox;
-  box->setObjectName(name);
-  box->setAccessibleName(label);
-  box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  return box;
-}
 
 // Fills a box where its entries have changed; what was chosen stays chosen, where it still is there.
 void refill(QComboBox& box, const std::vector<std::pair<QString, QString>>& entries) {
@@ -52,12 +32,6 @@ QString placeText(const Pattern& pattern, const std::string& place) {
   return words(pattern.levelName(place)).toLower();
 }
 
-std::string freeFittingId(const std::vector<Fitting>& all) {
-  for (size_t n = all.size() + 1;; ++n)
-    if (std::ranges::none_of(all, [&](const Fitting& f) { return f.id == std::to_string(n); }))
-      return std::to_string(n);
-}
-
 }  // namespace
 
 FitPanel::FitPanel(OrderSession& session, QWidget* parent)
@@ -71,17 +45,9 @@ FitPanel::FitPanel(OrderSession& session, QWidget* parent)
   connect(&session, &OrderSession::selectionChanged, this, &FitPanel::followSelection);
 }
 
-QLabel* FitPanel::title(const QString& text) {
-  auto* label = new QLabel(text);
-  label->setObjectName("group");
-  column_->addSpacing(6);
-  column_->addWidget(label);
-  return label;
-}
-
 void FitPanel::addFitting() {
-  title("Fitting");
-  fittings_ = fitBox("fittings", "Fitting");
+  addTrayTitle(*column_, "Fitting");
+  fittings_ = trayBox("fittings", "Fitting");
   begin_ = new QPushButton("New");
   begin_->setObjectName("newFitting");
   begin_->setToolTip("A fitting of today");
@@ -95,7 +61,7 @@ void FitPanel::addFitting() {
     change("date of the fitting", "fitting.date", [&](Fitting& f) { f.date = text; });
     return std::optional<Problem>();
   });
-  on_ = fitBox("fittedOn", "Tried on");
+  on_ = trayBox("fittedOn", "Tried on");
   on_->addItem("toile", "toile");
   on_->addItem("garment", "garment");
   connect(on_, &QComboBox::activated, this, [this] {
@@ -116,28 +82,28 @@ void FitPanel::addFitting() {
                       });
   for (ValueRow* r : {date_, gap_}) connect(r, &ValueRow::left, this, [this] { session_.settle(); });
   column_->addWidget(date_);
-  column_->addWidget(fieldRow("Tried on", on_));
+  column_->addWidget(trayRow("Tried on", on_, 3));
   column_->addWidget(gap_);
 }
 
 void FitPanel::addNote() {
-  title("What was seen");
   writing_ = new QWidget;
   auto* fields = new QVBoxLayout(writing_);
   fields->setContentsMargins(0, 0, 0, 0);
   fields->setSpacing(3);
-  complaint_ = fitBox("complaint", "What was seen");
+  addTrayTitle(*fields, "What was seen");
+  complaint_ = trayBox("complaint", "What was seen");
   complaint_->addItem("in my own words", "");
   for (const Complaint& c : complaintTable()) complaint_->addItem(q(c.name), q(c.id));
   connect(complaint_, &QComboBox::activated, this, &FitPanel::offerComplaint);
   why_ = new QLabel;
   why_->setObjectName("lesser");
   why_->setWordWrap(true);
-  line_ = fitBox("fitLine", "Line");
-  work_ = fitBox("fitWork", "What is to be done");
-  for (const FitWork w : kWorks) work_->addItem(words(workWords(w)), q(workId(w)));
-  from_ = fitBox("fitFrom", "From");
-  to_ = fitBox("fitTo", "To");
+  line_ = trayBox("fitLine", "Line");
+  work_ = trayBox("fitWork", "What is to be done");
+  for (const FitWork w : kFitWorks) work_->addItem(words(workWords(w)), q(workId(w)));
+  from_ = trayBox("fitFrom", "From");
+  to_ = trayBox("fitTo", "To");
   connect(line_, &QComboBox::activated, this, &FitPanel::refreshPlaces);
   amount_ =
       new ValueRow("fitAmount", "By", "of the seam, both edges together; of the whole girth where it is every line",
@@ -162,10 +128,10 @@ void FitPanel::addNote() {
   connect(note_, &QPushButton::clicked, this, &FitPanel::note);
   fields->addWidget(complaint_);
   fields->addWidget(why_);
-  fields->addWidget(fieldRow("Line", line_));
-  fields->addWidget(fieldRow("To do", work_));
-  fields->addWidget(fieldRow("From", from_));
-  fields->addWidget(fieldRow("To", to_));
+  fields->addWidget(trayRow("Line", line_, 3));
+  fields->addWidget(trayRow("To do", work_, 3));
+  fields->addWidget(trayRow("From", from_, 3));
+  fields->addWidget(trayRow("To", to_, 3));
   fields->addWidget(amount_);
   fields->addWidget(seen_);
   fields->addWidget(note_);
@@ -173,17 +139,22 @@ void FitPanel::addNote() {
 }
 
 void FitPanel::addProposal() {
-  title("Notes");
+  noted_ = new QWidget;
+  auto* list = new QVBoxLayout(noted_);
+  list->setContentsMargins(0, 0, 0, 0);
+  list->setSpacing(3);
+  addTrayTitle(*list, "Notes");
   notes_ = new GrowingList;
   notes_->setObjectName("notes");
   notes_->setAccessibleName("Notes of the fitting");
-  column_->addWidget(notes_);
+  list->addWidget(notes_);
   forget_ = new QPushButton("Take this note away");
   forget_->setObjectName("forgetNote");
   connect(forget_, &QPushButton::clicked, this, &FitPanel::forget);
-  column_->addWidget(forget_);
+  list->addWidget(forget_);
+  column_->addWidget(noted_);
   connect(notes_, &QListWidget::currentRowChanged, this, [this](int row) { forget_->setEnabled(row >= 0); });
-  title("What follows for the pattern");
+  addTrayTitle(*column_, "What follows for the pattern");
   proposal_ = new QLabel;
   proposal_->setObjectName("proposal");
   proposal_->setWordWrap(true);
@@ -220,16 +191,18 @@ void FitPanel::change(const QString& name, const std::string& mergeKey, const st
   if (mergeKey.empty()) session_.settle();
 }
 
+void FitPanel::step(Order next, const char* name) {
+  if (const auto problem = session_.step(std::move(next), name))
+    emit refused(words(problem->line(), session_.order().units));
+}
+
 void FitPanel::begin() {
   Order next = session_.order();
   Fitting f;
-  f.id = freeFittingId(next.fittings);
+  f.id = freeId(next.fittings);
   f.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
   next.fittings.push_back(f);
-  session_.settle();
-  if (const auto problem = session_.tryOrder(std::move(next), "a fitting"))
-    return emit refused(words(problem->line(), session_.order().units));
-  session_.settle();
+  step(std::move(next), "a fitting");
   fittings_->setCurrentIndex(fittings_->findData(QString::fromStdString(f.id)));
   refresh();
 }
@@ -256,7 +229,7 @@ void FitPanel::offerComplaint() {
 FitNote FitPanel::noteWritten() const {
   FitNote n;
   n.complaint = complaint_->currentData().toString().toStdString();
-  n.work = kWorks[std::max(0, work_->currentIndex())];
+  n.work = *(kFitWorks.begin() + std::max(0, work_->currentIndex()));
   n.line = line_->currentData().toString().toStdString();
   n.from = from_->currentData().toString().toStdString();
   n.to = to_->currentData().toString().toStdString();
@@ -299,17 +272,11 @@ void FitPanel::take() {
     std::erase_if(next.alterations, [&](const Alteration& a) { return a.id == was->id; });
   } else {
     Alteration a = offered_;
-    for (size_t n = next.alterations.size() + 1; a.id.empty(); ++n)
-      if (std::ranges::none_of(next.alterations, [&](const Alteration& o) { return o.id == std::to_string(n); }))
-        a.id = std::to_string(n);
+    a.id = freeId(next.alterations);
     a.name = "fitting of " + f->date;
     next.alterations.push_back(std::move(a));
   }
-  session_.settle();
-  const char* name = taken() ? "alteration taken back" : "alteration after the fitting";
-  if (const auto problem = session_.tryOrder(std::move(next), name))
-    emit refused(words(problem->line(), session_.order().units));
-  session_.settle();
+  step(std::move(next), taken() ? "alteration taken back" : "alteration after the fitting");
 }
 
 void FitPanel::followSelection() {
@@ -329,7 +296,7 @@ void FitPanel::refreshFitting() {
   const Fitting* f = shown();
   fittings_->setVisible(f != nullptr);
   for (QWidget* w : {static_cast<QWidget*>(date_), static_cast<QWidget*>(on_->parentWidget()),
-                     static_cast<QWidget*>(gap_), writing_, static_cast<QWidget*>(notes_)})
+                     static_cast<QWidget*>(gap_), writing_, noted_})
     w->setVisible(f != nullptr);
   date_->show(f ? q(f->date) : QString(), "no fitting yet", f != nullptr);
   on_->setCurrentIndex(f && f->on == FittedOn::Garment ? 1 : 0);

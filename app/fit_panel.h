@@ -50,10 +50,10 @@ class FitPanel : public QWidget {
   void take();
   // Changes the fitting shown; a step of its own unless a merge key says otherwise.
   void change(const QString& name, const std::string& mergeKey, const std::function<void(Fitting&)>& how);
+  void step(Order next, const char* name);
   const Fitting* shown() const;
   const Alteration* taken() const;  // the alteration that came of it
   FitNote noteWritten() const;
-  QLabel* title(const QString& text);
 
   OrderSession& session_;
   QVBoxLayout* column_;
@@ -66,7 +66,7 @@ class FitPanel : public QWidget {
   QPushButton *note_, *forget_, *take_;
   GrowingList* notes_;
   QLabel* proposal_;
-  QWidget* writing_;
+  QWidget *writing_, *noted_;       // shown where there is a fitting
   std::string written_, seenText_;  // of the note being written: its amount and what was seen, as typed
   std::optional<double> amountMm_;
   std::shared_ptr<const Pattern> proposed_;

@@ -173,6 +173,13 @@ std::optional<Problem> OrderSession::tryOrder(Order next, const std::string& nam
   return std::nullopt;
 }
 
+std::optional<Problem> OrderSession::step(Order next, const std::string& name) {
+  settle();
+  auto problem = tryOrder(std::move(next), name);
+  settle();
+  return problem;
+}
+
 void OrderSession::giveAllBack() {
   Order next = order();
   std::erase_if(next.choices, [](const auto& choice) {

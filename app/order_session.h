@@ -66,6 +66,8 @@ class OrderSession : public QObject {
   std::optional<Problem> tryChoice(const std::string& key, std::string_view text);
   // Any other change of the order as one step; what cannot be drafted is not done, and the Problem says why.
   std::optional<Problem> tryOrder(Order next, const std::string& name, const std::string& mergeKey = "");
+  // The same, never merged with what was done before or after.
+  std::optional<Problem> step(Order next, const std::string& name);
   // What the maker's hand set on the rails: gives every held intake back to the school; takes a level away with all
   // that was set on it.
   void giveAllBack();

@@ -172,12 +172,10 @@ void ShiftView::change(const std::function<void(Recalculation&)>& how, const cha
   Order next = session_.order();
   if (!next.base) return;
   how(*next.base);
-  session_.settle();
-  if (const auto problem = session_.tryOrder(std::move(next), name)) {
+  if (const auto problem = session_.step(std::move(next), name)) {
     emit refused(words(problem->line(), session_.order().units));
     refresh();
   }
-  session_.settle();
 }
 
 // The cell of the table's text: "waist.x"; empty where nothing can be written.

@@ -4,18 +4,17 @@
 
 #include <algorithm>
 #include <cmath>
-#include <ctime>
 
-#include "alter/complaints.h"
-#include "alter/proposal.h"
 #include "alter/wish.h"
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/said.h"
 #include "io/base_file.h"
 #include "io/bounded_json.h"
 #include "io/file_kind.h"
 #include "io/measurement_csv.h"
 #include "io/order_file.h"
+#include "order/free_id.h"
 #include "order/order_words.h"
 #include "recalc/bases.h"
 #include "recalc/recalc.h"
@@ -26,25 +25,7 @@ namespace {
 
 double plainMm(double mm) { return std::round(mm * 1e6) / 1e6; }
 
-std::string today() {
-  const std::time_t now = std::time(nullptr);
-  std::tm local{};
-  localtime_r(&now, &local);
-  return fmt::format("{:04}-{:02}-{:02}", local.tm_year + 1900, local.tm_mon + 1, local.tm_mday);
-}
-
 std::string text(const Json& json) { return json.dump(1, ' ', false, Json::error_handler_t::replace); }
-
-// One of several words, or what is wrong with it.
-template <typename Option, typename Word>
-Result<Option> oneOf(const char* option, const std::string& said, std::initializer_list<Option> all, Word word) {
-  std::string words;
-  for (const Option o : all) {
-    if (word(o) == said) return o;
-    words += (words.empty() ? "" : ", ") + std::string(word(o));
-  }
-  return Problem{verbatim(option), msg("\"{}\" is not known", quotable(said)), msg("use one of {}", words)};
-}
 
 // CELL=LENGTH, written over cells of the shift table.
 std::optional<Problem> writeCells(Recalculation& into, const std::vector<std::string>& cells, Unit unit) {
@@ -122,13 +103,6 @@ void listAlterations(Printer& out, const Order& order, bool asJson) {
   }
   for (const Alteration& a : order.alterations)
     out.print("{}\t{}\t{}\t{}\n", a.id, a.date, a.on ? "on" : "off", a.name);
-}
-
-// The next number no alteration has as its id.
-std::string freeId(const std::vector<Alteration>& all) {
-  for (size_t n = all.size() + 1;; ++n)
-    if (std::ranges::none_of(all, [&](const Alteration& a) { return a.id == std::to_string(n); }))
-      return std::to_string(n);
 }
 
 Result<Alteration> wishedAlteration(const AlterArguments& a, const Order& order) {
@@ -288,123 +262,6 @@ int alterOrder(Printer& out, const AlterArguments& a) {
   }
   const Result<Design> design = recalc(file.order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
-  tell(out, a.output, file.order, *design);
-  return kDone;
-}
-
-namespace {
-
-constexpr auto kWorks = {FitWork::TakeIn,  FitWork::LetOut, FitWork::Raise,     FitWork::Lower,   FitWork::Lengthen,
-                         FitWork::Shorten, FitWork::Deeper, FitWork::Shallower, FitWork::Forward, FitWork::Backward};
-
-// The notes a complaint begins with, the first of them changed by what else is said.
-Result<std::vector<FitNote>> notesSaid(const FitArguments& a, const Pattern& pattern, Unit unit) {
-  std::vector<FitNote> notes(1);
-  if (!a.complaint.empty()) {
-    const Complaint* complaint = findComplaint(a.complaint);
-    if (!complaint)
-      return Problem{"--complaint", msg("\"{}\" is not known", quotable(a.complaint)),
-                     "armure-cli fit ORDER --complaints lists them"};
-    notes = notesFor(pattern, *complaint);
-  }
-  FitNote& first = notes.front();
-  if (!a.work.empty()) {
-    const Result<FitWork> work = oneOf<FitWork>("--work", a.work, kWorks, workId);
-    if (!work.ok()) return work.problem();
-    first.work = *work;
-  }
-  if (!a.line.empty()) first.line = a.line == kEveryLine ? std::string() : a.line;
-  if (!a.from.empty()) first.from = a.from;
-  if (!a.to.empty()) first.to = a.to;
-  first.seen = a.seen;
-  if (!a.by.empty()) {
-    const Result<double> by = parseLength(a.by, unit);
-    if (!by.ok()) return Problem{"--by", by.problem().what, by.problem().remedy};
-    first.mm = *by;
-  }
-  if (!(first.mm > 0))
-    return Problem{"--by", "it is not said by how much", "give a length of more than nothing; --work says which way"};
-  return notes;
-}
-
-// The order's fitting of that date, or a new one.
-Fitting& fittingOf(Order& order, const std::string& date) {
-  const auto found = std::ranges::find(order.fittings, date, &Fitting::date);
-  if (found != order.fittings.end()) return *found;
-  Fitting f;
-  for (size_t n = order.fittings.size() + 1; f.id.empty(); ++n)
-    if (std::ranges::none_of(order.fittings, [&](const Fitting& o) { return o.id == std::to_string(n); }))
-      f.id = std::to_string(n);
-  f.date = date;
-  order.fittings.push_back(std::move(f));
-  return order.fittings.back();
-}
-
-// Adds the notes to the fitting; the first that cannot be answered on this pattern is a Problem.
-std::optional<Problem> noteDown(Order& order, const FitArguments& a, const Pattern& pattern) {
-  Fitting& fitting = fittingOf(order, a.date.empty() ? today() : a.date);
-  if (!a.on.empty()) {
-    const auto on = oneOf("--on", a.on, {FittedOn::Toile, FittedOn::Garment}, fittedOnId);
-    if (!on.ok()) return on.problem();
-    fitting.on = *on;
-  }
-  if (!a.gap.empty()) {
-    const Result<double> gap = parseLength(a.gap, order.units.unit);
-    if (!gap.ok()) return Problem{"--gap", gap.problem().what, gap.problem().remedy};
-    fitting.gap = *gap;
-  }
-  if (!a.complaint.empty() || !a.work.empty()) {
-    const Result<std::vector<FitNote>> notes = notesSaid(a, pattern, order.units.unit);
-    if (!notes.ok()) return notes.problem();
-    fitting.notes.insert(fitting.notes.end(), notes->begin(), notes->end());
-  }
-  const Proposal proposal = proposalFor(pattern, fitting);
-  for (const NoteOutcome& o : proposal.outcomes)
-    if (!o.what.empty()) return Problem{msg("note {}", o.note + 1), o.what, "name another line or other levels"};
-  if (!a.take) return std::nullopt;
-  if (proposal.alteration.shifts.empty())
-    return Problem{"--take", "nothing follows from these notes", "note what was seen first"};
-  std::erase_if(order.alterations, [&](const Alteration& o) { return o.fitting == fitting.id; });
-  Alteration made = proposal.alteration;
-  made.id = freeId(order.alterations);
-  made.name = "fitting of " + fitting.date;
-  order.alterations.push_back(std::move(made));
-  return std::nullopt;
-}
-
-void listComplaints(Printer& out, bool asJson) {
-  Json all = Json::array();
-  for (const Complaint& c : complaintTable()) {
-    if (asJson)
-      all.push_back({{"id", c.id}, {"name", c.name}, {"reason", c.reason}});
-    else
-      out.print("{}\t{}: {}\n", c.id, c.name, c.reason);
-  }
-  if (asJson) out.print("{}\n", text(all));
-}
-
-}  // namespace
-
-int fit(Printer& out, const FitArguments& a) {
-  const Result<OrderFile> read = readOrder(a.order);
-  if (!read.ok()) return complain(read.problem());
-  warn(a.order, read->warnings);
-  if (a.complaints) {
-    listComplaints(out, a.json);
-    return kDone;
-  }
-  if (a.output.empty()) return complain({"--output", "is missing", "name the order to write with -o"});
-  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.order}, a.force)) return complain(*problem);
-  OrderFile file = *read;
-  const Result<Design> before = recalc(file.order);
-  if (!before.ok()) return complain(inFile(a.order, before.problem()));
-  if (const auto problem = noteDown(file.order, a, before->pattern)) return complain(inFile(a.order, *problem));
-  const Result<Design> design = recalc(file.order);
-  if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  for (const Alteration& made : file.order.alterations)
-    if (a.take && made.fitting == fittingOf(file.order, a.date.empty() ? today() : a.date).id)
-      for (const Message& m : shiftWords(before->pattern, made)) out.print("{}\n", say(m, file.order.units));
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   tell(out, a.output, file.order, *design);
   return kDone;

@@ -9,7 +9,7 @@
 #include <optional>
 #include <sstream>
 
-#include "cli/alter_commands.h"
+#include "cli/alter_options.h"
 #include "cli/commands.h"
 #include "io/plain_numerals.h"
 #include "quotable.h"
@@ -108,81 +108,7 @@ int main(int argc, char** argv) {
   setting->add_option("-o,--output", changed.output, "order file to write")->required();
   setting->add_flag("--force", changed.force, kForce);
 
-  auto* base = app.add_subcommand("base", "trusted base patterns: kept from orders, listed");
-  base->require_subcommand(1);
-  KeepArguments kept;
-  auto* keeping = base->add_subcommand("keep", "an order's pattern as a base");
-  keeping->add_option("order", kept.order, "order file")->required();
-  keeping->add_option("--measured", kept.measured,
-                      "CSV of what was measured on it as made; else what it was drafted for");
-  keeping->add_option("--name", kept.name, "what it is called; else as the order");
-  keeping->add_option("--date", kept.date, "when it was made up; else today");
-  keeping->add_option("-o,--output", kept.output, "base file to write; else into the library");
-  keeping->add_flag("--force", kept.force, kForce);
-  std::string folder;
-  auto* listing = base->add_subcommand("list", "the bases of the library, or of a folder");
-  listing->add_option("folder", folder, "folder");
-  listing->add_flag("--json", json, "as JSON");
-
-  RecalcArguments recalculated;
-  recalculated.from = "waist";
-  recalculated.rest = "lines";
-  auto* recalculating = app.add_subcommand("recalc", "an order from a base, recalculated for a client");
-  recalculating->add_option("--base", recalculated.base, "base file")->required();
-  recalculating->add_option("--measurements", recalculated.measurements, "CSV with measure,value,unit,note")
-      ->required();
-  recalculating->add_option("--from", recalculated.from, "waist or underbust: where both sides are solved from");
-  recalculating->add_option("--rest", recalculated.rest, "lines or sides: where what would spoil the side goes");
-  recalculating->add_option("--cell", recalculated.cells, "CELL=LENGTH, written over a cell: waist.x, bust.f, e0, ...");
-  recalculating->add_option("--set", recalculated.settings, "KEY=VALUE, see `armure-cli keys`");
-  recalculating->add_option("--title", recalculated.title, "name of the order");
-  recalculating->add_option("-o,--output", recalculated.output, "order file to write")->required();
-  recalculating->add_flag("--force", recalculated.force, kForce);
-
-  auto* shifting = app.add_subcommand("shifts", "the table of shifts of a recalculated order");
-  shifting->add_option("order", order, "order file")->required();
-  shifting->add_flag("--json", json, "as JSON, in mm");
-
-  AlterArguments altered;
-  altered.sides = "both";
-  auto* altering = app.add_subcommand("alter", "another order with an alteration more, or one switched on or off");
-  altering->add_option("order", altered.order, "order file")->required();
-  altering->add_option("--seam,--line", altered.line, "seam, PIECE.EDGE, or every-line (with --along)");
-  altering->add_option("--from", altered.from, "level it runs out at above, or top");
-  altering->add_option("--to", altered.to, "level it runs out at below, or hem");
-  altering->add_option("--by", altered.by, "length of the whole seam: let out, or (less than nothing) taken in");
-  altering->add_option("--side", altered.sides, "both edges, a, b, or over: what a gains b loses");
-  altering->add_flag("--along", altered.along, "lengthen, or shorten, between the levels");
-  altering->add_option("--name", altered.name, "what it is called");
-  altering->add_option("--date", altered.date, "else today");
-  altering->add_option("--why", altered.why, "what was seen");
-  altering->add_option("--on", altered.on, "switch this alteration on");
-  altering->add_option("--off", altered.off, "switch it off");
-  altering->add_option("--remove", altered.remove, "take it away");
-  altering->add_flag("--list", altered.list, "only list the order's alterations");
-  altering->add_flag("--json", altered.json, "the list as JSON");
-  altering->add_option("-o,--output", altered.output, "order file to write");
-  altering->add_flag("--force", altered.force, kForce);
-
-  FitArguments fitted;
-  auto* fitting = app.add_subcommand("fit", "a note of a fitting; with --take the pattern altered as its notes ask");
-  fitting->add_option("order", fitted.order, "order file")->required();
-  fitting->add_option("--date", fitted.date, "of the fitting; one of that date is added to; else today");
-  fitting->add_option("--on", fitted.on, "toile or garment");
-  fitting->add_option("--gap", fitted.gap, "worn closed to this");
-  fitting->add_option("--complaint", fitted.complaint, "what was seen, by its id; see --complaints");
-  fitting->add_option("--seam,--line", fitted.line, "seam, or every-line");
-  fitting->add_option("--work", fitted.work,
-                      "take-in, let-out, raise, lower, lengthen, shorten, deeper, shallower, forward, backward");
-  fitting->add_option("--from", fitted.from, "level it runs out at above, or top");
-  fitting->add_option("--to", fitted.to, "level it runs out at below, or hem");
-  fitting->add_option("--by", fitted.by, "length of the whole seam, or of the whole girth");
-  fitting->add_option("--seen", fitted.seen, "in your own words");
-  fitting->add_flag("--take", fitted.take, "alter the pattern as all notes of the fitting ask");
-  fitting->add_flag("--complaints", fitted.complaints, "only list the usual complaints");
-  fitting->add_flag("--json", fitted.json, "the list as JSON");
-  fitting->add_option("-o,--output", fitted.output, "order file to write");
-  fitting->add_flag("--force", fitted.force, kForce);
+  AlterOptions alteringOptions(app);
 
   auto* listed = app.add_subcommand("list", "what is cut and what is bought: pieces, bones, notions");
   listed->add_option("order", order, "order file")->required();
@@ -218,12 +144,7 @@ int main(int argc, char** argv) {
       code = exportWith(argv, out, sheets);
     }
     if (*setting) code = set(out, changed);
-    if (*keeping) code = keepBase(out, kept);
-    if (*listing) code = listBases(out, folder, json);
-    if (*recalculating) code = recalcFromBase(out, recalculated);
-    if (*shifting) code = shifts(out, order, json);
-    if (*altering) code = alterOrder(out, altered);
-    if (*fitting) code = fit(out, fitted);
+    if (const auto done = alteringOptions.run(out)) code = *done;
     if (*listed) code = listAll(out, order, json);
     if (*measured) code = measures(out, order, json);
     if (*listStyles) code = styles(out);

@@ -64,10 +64,7 @@ Json shiftJson(const Shift& shift) {
 FitNote readNote(MemberReader& in, const Json& one) {
   FitNote note;
   in.text(one, "complaint", note.complaint);
-  in.option(one, "work", note.work,
-            {FitWork::TakeIn, FitWork::LetOut, FitWork::Raise, FitWork::Lower, FitWork::Lengthen, FitWork::Shorten,
-             FitWork::Deeper, FitWork::Shallower, FitWork::Forward, FitWork::Backward},
-            workId);
+  in.option(one, "work", note.work, kFitWorks, workId);
   in.text(one, "line", note.line);
   in.text(one, "from", note.from);
   in.text(one, "to", note.to);

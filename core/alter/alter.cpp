@@ -202,10 +202,7 @@ std::vector<LineSide> everyLine(const Pattern& pattern) {
 }  // namespace
 
 bool endsFree(const Pattern& pattern, const SeamSide& side, bool atTop) {
-  const Piece& piece = pattern.pieces[side.piece];
-  const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-  const size_t line = edgePlace(piece, use.edge);
-  return isFree(piece.lineAt(atTop != use.reversed ? piece.previous(line) : piece.next(line)).role);
+  return isFree(pattern.pieces[side.piece].lineAt(lineBeyond(pattern, side, atTop)).role);
 }
 
 std::optional<double> placeOnLine(const Pattern& pattern, const SeamSide& side, std::string_view place) {

@@ -84,11 +84,7 @@ const std::vector<Complaint>& table() {
   return kTable;
 }
 
-bool inHalf(const Pattern& p, const Seam& s, Half half) {
-  const Piece &a = p.pieces[s.a.piece], &b = p.pieces[s.b.piece];
-  return s.kind == SeamKind::Plain && a.layer == "shell" && a.part == Part::Panel && b.part == Part::Panel &&
-         a.half == half && b.half == half;
-}
+std::string idOf(const Seam* seam) { return seam && seam->kind == SeamKind::Plain ? seam->id : std::string(); }
 
 bool crossesBust(const Pattern& p, const Seam& s) {
   return placeOnLine(p, s.a, level::kBust) && placeOnLine(p, s.b, level::kBust);
@@ -99,11 +95,8 @@ std::string throughBust(const Pattern& p) {
     if (isCup(p.pieces[s.a.piece]) && isCup(p.pieces[s.b.piece]) && p.pieces[s.a.piece].layer == "shell" &&
         crossesBust(p, s))
       return s.id;
-  for (const Seam& s : p.seams)
-    if (inHalf(p, s, Half::Front) && std::min(p.pieces[s.a.piece].ordinal, p.pieces[s.b.piece].ordinal) == 1 &&
-        crossesBust(p, s))
-      return s.id;
-  return {};
+  const Seam* first = seamOutwards(p, Part::Panel, Half::Front, 1);
+  return first && crossesBust(p, *first) ? idOf(first) : std::string();
 }
 
 }  // namespace
@@ -120,13 +113,9 @@ std::string lineFor(const Pattern& pattern, FitLine line) {
     case FitLine::ThroughBust:
       return throughBust(pattern);
     case FitLine::Side:
-      for (const Seam& s : pattern.seams)
-        if (isSideSeam(pattern, s) && pattern.pieces[s.a.piece].part == Part::Panel) return s.id;
-      return {};
+      return idOf(bodiceSide(pattern));
     case FitLine::Back:
-      for (const Seam& s : pattern.seams)
-        if (inHalf(pattern, s, Half::Back)) return s.id;
-      return {};
+      return idOf(seamOutwards(pattern, Part::Panel, Half::Back, 1));
     case FitLine::Every:
       break;
   }

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "alter/recalculation.h"
+#include "geometry/path_distance.h"
 #include "pattern/outline_parts.h"
 
 namespace armure {
@@ -14,18 +15,6 @@ Vec2 middleOf(const Piece& piece) {
   Vec2 sum;
   for (const Vec2 p : points) sum = sum + p;
   return points.empty() ? sum : sum / static_cast<double>(points.size());
-}
-
-// The nearest point of a polyline.
-Vec2 nearestOf(const Polyline& line, Vec2 to) {
-  Vec2 best = line.front();
-  for (size_t i = 0; i + 1 < line.size(); ++i) {
-    const Vec2 d = line[i + 1] - line[i];
-    const double n = dot(d, d), t = n > 0 ? std::clamp(dot(to - line[i], d) / n, 0.0, 1.0) : 0;
-    const Vec2 at = line[i] + t * d;
-    if (distance(at, to) < distance(best, to)) best = at;
-  }
-  return best;
 }
 
 const Edge* lineCalled(const Piece& piece, std::string_view id) {
@@ -48,7 +37,6 @@ Motion laidOn(const Piece& first, const Piece& second, std::string_view level) {
 
 std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, std::string_view level,
                                         double least) {
-  constexpr double kFlat = 0.05;
   std::vector<EdgeDifference> all;
   for (size_t i = 0; i < first.pieces.size(); ++i) {
     const Piece& piece = first.pieces[i];
@@ -59,16 +47,10 @@ std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& sec
       const Edge& edge = piece.lineAt(k);
       const Edge* there = lineCalled(*other, edge.id);
       if (!there || edge.role == EdgeRole::Mouth) continue;
-      const Polyline here = edge.path.flattened(kFlat), line = there->path.transformed(laid).flattened(kFlat);
-      EdgeDifference d{i, edge.id, 0, {}, {}, there->path.length() - edge.path.length()};
-      for (const Vec2 p : here) {
-        const Vec2 q = nearestOf(line, p);
-        if (distance(p, q) > d.largest) d.largest = distance(p, q), d.at = p, d.by = q - p;
-      }
-      for (const Vec2 q : line) {
-        const Vec2 p = nearestOf(here, q);
-        if (distance(p, q) > d.largest) d.largest = distance(p, q), d.at = p, d.by = q - p;
-      }
+      const Path laidThere = there->path.transformed(laid);
+      const Farthest from = farthestFrom(edge.path, laidThere), back = farthestFrom(laidThere, edge.path);
+      EdgeDifference d{i, edge.id, from.distance, from.at, -from.by, there->path.length() - edge.path.length()};
+      if (back.distance > from.distance) d.largest = back.distance, d.at = back.at - back.by, d.by = back.by;
       if (d.largest > least) all.push_back(std::move(d));
     }
   }
@@ -81,20 +63,19 @@ SideCurves sideCurves(const Pattern& shell, const Alteration& shifts) {
   if (!altered.ok()) return {};
   const Pattern& p = altered->pattern;
   SideCurves curves;
-  for (const Seam& s : p.seams) {
-    if (!isSideSeam(p, s) || p.pieces[s.a.piece].part != Part::Panel) continue;
-    for (const SeamSide* side : {&s.a, &s.b}) {
-      const Piece& piece = p.pieces[side->piece];
-      const auto waist = piece.level("waist");
-      const auto place = placeOnLine(p, *side, "waist");
-      if (!waist || !place) return {};
-      const Path path = p.sidePath(*side);
-      const Vec2 from = path.pointAt(*place), level = unit(waist->b - waist->a);
-      const Vec2 out = distance(from, waist->b) < distance(from, waist->a) ? level : -level, down{-level.y, level.x};
-      Polyline line;
-      for (const Vec2 at : path.flattened(0.1)) line.push_back({dot(at - from, out), dot(at - from, down)});
-      (piece.half == Half::Front ? curves.front : curves.back) = std::move(line);
-    }
+  const Seam* seam = bodiceSide(p);
+  if (!seam) return curves;
+  for (const SeamSide* side : {&seam->a, &seam->b}) {
+    const Piece& piece = p.pieces[side->piece];
+    const auto waist = piece.level(level::kWaist);
+    const auto place = placeOnLine(p, *side, level::kWaist);
+    if (!waist || !place) return {};
+    const Path path = p.sidePath(*side);
+    const Vec2 from = path.pointAt(*place), level = unit(waist->b - waist->a);
+    const Vec2 out = distance(from, waist->b) < distance(from, waist->a) ? level : -level, down{-level.y, level.x};
+    Polyline line;
+    for (const Vec2 at : path.flattened(0.1)) line.push_back({dot(at - from, out), dot(at - from, down)});
+    (piece.half == Half::Front ? curves.front : curves.back) = std::move(line);
   }
   return curves;
 }

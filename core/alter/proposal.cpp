@@ -84,23 +84,12 @@ class Equations {
     return std::ranges::all_of(sides, [&](const LineSide& s) { return endsFree(pattern_, s.side, atTop); });
   }
 
-  // The places between two where a note holds in full: as in ShiftWish.
-  std::vector<std::string> fullAt(const std::string& line, const std::vector<std::string>& places, size_t from,
-                                  size_t to) const {
-    if (from == to) return {places[from]};
-    std::vector<std::string> full;
-    if (places[from] == kUpperEnd && fullAtEnd(line, true)) full.push_back(places[from]);
-    for (size_t k = from + 1; k < to; ++k) full.push_back(places[k]);
-    if (places[to] == kLowerEnd && fullAtEnd(line, false)) full.push_back(places[to]);
-    if (full.empty()) full.push_back(places[from] + "~" + places[to]);
-    return full;
-  }
-
   void widths(size_t i, const FitNote& note, const std::vector<std::string>& places, size_t from, size_t to) {
     const bool less = note.work == FitWork::TakeIn || note.work == FitWork::Shallower;
     const bool over = note.work == FitWork::Forward || note.work == FitWork::Backward;
     const double mm = less || note.work == FitWork::Backward ? -note.mm : note.mm;
-    for (const std::string& place : fullAt(note.line, places, from, to)) {
+    for (const std::string& place :
+         fullPlaces(places, from, to, fullAtEnd(note.line, true), fullAtEnd(note.line, false))) {
       Equation e{i, {}, mm};
       if (!note.line.empty()) {
         e.terms.push_back({{note.line, over ? Move::Over : Move::LetOut, place}, 1});
@@ -277,10 +266,15 @@ namespace {
 Message placeWords(const Pattern& pattern, std::string_view place) {
   if (place == kUpperEnd) return "upper end";
   if (place == kLowerEnd) return "lower end";
-  if (const size_t between = place.find('~'); between != std::string_view::npos)
-    return msg("between {} and {}", pattern.levelName(place.substr(0, between)),
-               pattern.levelName(place.substr(between + 1)));
   return pattern.levelName(place);
+}
+
+// "at the waist", "between bust and underbust".
+Message atPlace(const Pattern& pattern, std::string_view place) {
+  if (const size_t between = place.find('~'); between != std::string_view::npos)
+    return msg("between {} and {}", placeWords(pattern, place.substr(0, between)),
+               placeWords(pattern, place.substr(between + 1)));
+  return msg("at the {}", placeWords(pattern, place));
 }
 
 }  // namespace
@@ -288,7 +282,7 @@ Message placeWords(const Pattern& pattern, std::string_view place) {
 Message noteWords(const Pattern& pattern, const FitNote& note) {
   const Message line = lineName(pattern, note.line);
   if (note.from == note.to)
-    return msg("{}, {} by {}, at the {}", line, workWords(note.work), Length{note.mm}, placeWords(pattern, note.from));
+    return msg("{}, {} by {}, {}", line, workWords(note.work), Length{note.mm}, atPlace(pattern, note.from));
   return msg("{}, {} by {}, {} to {}", line, workWords(note.work), Length{note.mm}, placeWords(pattern, note.from),
              placeWords(pattern, note.to));
 }
@@ -299,16 +293,16 @@ std::vector<Message> shiftWords(const Pattern& pattern, const Alteration& altera
     std::vector<Message> amounts;
     for (const ShiftAt& at : s.at) {
       if (at.mm == 0) continue;
-      const Message place = placeWords(pattern, at.place);
+      const Message place = atPlace(pattern, at.place);
       const Length by{std::abs(at.mm)};
       if (s.way == ShiftWay::Along) {
-        amounts.push_back(at.mm > 0 ? msg("{} down at the {}", by, place) : msg("{} up at the {}", by, place));
+        amounts.push_back(at.mm > 0 ? msg("{} down {}", by, place) : msg("{} up {}", by, place));
       } else if (s.sides == ShiftSides::Over) {
         const Seam* seam = pattern.seam(s.line);
         const size_t gains = !seam ? 0 : at.mm > 0 ? seam->a.piece : seam->b.piece;
-        amounts.push_back(msg("{} to the {} at the {}", by, pattern.pieces[gains].name, place));
+        amounts.push_back(msg("{} to the {} {}", by, pattern.pieces[gains].name, place));
       } else {
-        amounts.push_back(at.mm > 0 ? msg("let out {} at the {}", by, place) : msg("take in {} at the {}", by, place));
+        amounts.push_back(at.mm > 0 ? msg("let out {} {}", by, place) : msg("take in {} {}", by, place));
       }
     }
     if (amounts.empty()) continue;

@@ -1,13 +1,13 @@
 #include "alter/recalculation.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "alter/alter.h"
 #include "distribute/distribution.h"
 #include "measure/measure_table.h"
+#include "operations/crossing.h"
 #include "pattern/outline_parts.h"
 
 namespace armure {
@@ -19,61 +19,38 @@ bool crosses(const Pattern& p, const Seam& seam, std::string_view level) {
   return placeOnLine(p, seam.a, level) && placeOnLine(p, seam.b, level);
 }
 
-// The edge of the outline that meets the upper or lower end of a side.
-const Edge& beyond(const Pattern& p, const SeamSide& side, bool atTop) {
-  const Piece& piece = pieceOf(p, side);
-  const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
-  const size_t line = edgePlace(piece, use.edge);
-  return piece.lineAt(atTop != use.reversed ? piece.previous(line) : piece.next(line));
-}
+// The parts a line runs through down the garment.
+constexpr std::array kStoreys{Part::Yoke, Part::Panel, Part::Skirt};
 
-// Yokes, panels and skirts from the top down; others belong to no line down the garment.
-std::optional<int> storey(const Piece& piece) {
-  if (piece.layer != "shell") return std::nullopt;
-  if (piece.part == Part::Yoke) return 0;
-  if (piece.part == Part::Panel) return 1;
-  if (piece.part == Part::Skirt) return 2;
-  return std::nullopt;
-}
-
-// One line down the garment: the seams that lie on it, from the top down, each with the levels of the table it crosses.
-struct Line {
-  std::vector<const Seam*> seams;
-  void add(const Pattern& p, const Seam& s) {
-    const auto above = [&](const Seam* other) { return *storey(pieceOf(p, other->a)) > *storey(pieceOf(p, s.a)); };
-    seams.insert(std::ranges::find_if(seams, above), &s);
-  }
-};
+// One line down the garment: the seams that lie on it, from the top down.
+using Line = std::vector<const Seam*>;
 
 Line sideLine(const Pattern& p) {
   Line line;
-  for (const Seam& s : p.seams)
-    if (isSideSeam(p, s) && storey(pieceOf(p, s.a))) line.add(p, s);
+  for (const Part part : kStoreys)
+    for (const Seam& s : p.seams) {
+      const Piece& a = pieceOf(p, s.a);
+      if (a.layer == "shell" && a.part == part && isSideSeam(p, s)) line.push_back(&s);
+    }
   return line;
-}
-
-// Between which two panels of one half a seam lies, counted from the centre: 1 for the first line; 0 for others.
-int lineOf(const Pattern& p, const Seam& s, Half half) {
-  const Piece &a = pieceOf(p, s.a), &b = pieceOf(p, s.b);
-  const bool between = s.kind == SeamKind::Plain && storey(a) && storey(a) == storey(b) && a.half == half &&
-                       b.half == half && std::abs(a.ordinal - b.ordinal) == 1;
-  return between ? std::min(a.ordinal, b.ordinal) : 0;
 }
 
 // The lines that can take what would spoil the side: seams of the back, those of the front beyond the bust point, that
 // run through from the bodice to the hem. A dart takes nothing: it is no seam.
 std::vector<Line> furtherLines(const Pattern& p) {
-  const bool skirt = std::ranges::any_of(p.pieces, [](const Piece& piece) { return storey(piece) == 2; });
+  const bool skirt = std::ranges::any_of(p.pieces, [](const Piece& piece) { return piece.part == Part::Skirt; });
   std::vector<Line> lines;
   for (const auto& [half, first] : {std::pair{Half::Front, 2}, {Half::Back, 1}})
-    for (int n = first; n < 9; ++n) {
+    for (int n = first; seamOutwards(p, Part::Panel, half, n); ++n) {
       Line line;
-      for (const Seam& s : p.seams)
-        if (lineOf(p, s, half) == n) line.add(p, s);
-      const auto on = [&](int floor) {
-        return std::ranges::any_of(line.seams, [&](const Seam* s) { return storey(pieceOf(p, s->a)) == floor; });
-      };
-      if (on(1) && on(2) == skirt) lines.push_back(std::move(line));
+      bool through = true;
+      for (const Part part : kStoreys) {
+        const Seam* s = seamOutwards(p, part, half, n);
+        if (s && s->kind == SeamKind::Plain) line.push_back(s);
+        if (part != Part::Yoke && (!s || s->kind != SeamKind::Plain))
+          through = through && part == Part::Skirt && !skirt;
+      }
+      if (through) lines.push_back(std::move(line));
     }
   return lines;
 }
@@ -125,16 +102,16 @@ class ShiftMaker {
   // the amount between the nearest levels of either.
   std::vector<std::vector<ShiftAt>> amounts(const Line& line, const std::vector<double>& column) const {
     std::vector<std::vector<CrossedRow>> rows;
-    std::vector<std::vector<ShiftAt>> all(line.seams.size());
-    for (size_t k = 0; k < line.seams.size(); ++k) {
-      rows.push_back(crossed(*line.seams[k]));
+    std::vector<std::vector<ShiftAt>> all(line.size());
+    for (size_t k = 0; k < line.size(); ++k) {
+      rows.push_back(crossed(*line[k]));
       for (const CrossedRow& r : rows[k]) all[k].push_back({table_.rows[r.row].level, column[r.row]});
     }
-    for (size_t k = 0; k + 1 < line.seams.size(); ++k) {
+    for (size_t k = 0; k + 1 < line.size(); ++k) {
       const auto& upper = rows[k];
       const auto& lower = rows[k + 1];
       double joint = column.empty() ? 0 : column.back();
-      const double below = upper.empty() ? 0 : shell_.sidePath(line.seams[k]->a).length() - upper.back().at;
+      const double below = upper.empty() ? 0 : shell_.sidePath(line[k]->a).length() - upper.back().at;
       if (!upper.empty() && !lower.empty()) {
         const double u = column[upper.back().row], l = column[lower.front().row], whole = below + lower.front().at;
         joint = whole > 0 ? (u * lower.front().at + l * below) / whole : u;
@@ -155,8 +132,8 @@ class ShiftMaker {
     }
     const Line side = sideLine(shell_);
     const auto front = amounts(side, x), back = amounts(side, y);
-    for (size_t k = 0; k < side.seams.size(); ++k) {
-      const Seam& s = *side.seams[k];
+    for (size_t k = 0; k < side.size(); ++k) {
+      const Seam& s = *side[k];
       const bool frontIsA = pieceOf(shell_, s.a).half == Half::Front;
       add({s.id, frontIsA ? ShiftSides::A : ShiftSides::B, ShiftWay::Across, front[k]});
       add({s.id, frontIsA ? ShiftSides::B : ShiftSides::A, ShiftWay::Across, back[k]});
@@ -165,14 +142,15 @@ class ShiftMaker {
 
   void further(const RestLine& rest) {
     Line line;
-    for (const std::string& id : rest.seams) line.seams.push_back(shell_.seam(id));
+    for (const std::string& id : rest.seams) line.push_back(shell_.seam(id));
     std::vector<double> each;  // of either edge
     for (const double taken : rest.takes) each.push_back(taken / 2);
     auto at = amounts(line, each);
-    for (size_t j = 0; j < line.seams.size(); ++j) {
-      const Seam& s = *line.seams[j];
+    for (size_t j = 0; j < line.size(); ++j) {
+      const Seam& s = *line[j];
       // On the way to a shoulder or an armhole it runs out: these keep their length.
-      if (j == 0 && beyond(shell_, s.a, true).role != EdgeRole::Top) at[j].push_back({std::string(kUpperEnd), 0});
+      if (j == 0 && seamEnd(shell_, s.a, true).acrossRole != EdgeRole::Top)
+        at[j].push_back({std::string(kUpperEnd), 0});
       add({s.id, ShiftSides::Both, ShiftWay::Across, std::move(at[j])});
     }
   }
@@ -186,7 +164,7 @@ class ShiftMaker {
   void lengths() {
     const std::string waist = "waist", bust = "bust";
     for (const Seam& s : shell_.seams) {
-      if (!storey(pieceOf(shell_, s.a)) && !isCup(pieceOf(shell_, s.a))) continue;
+      if (pieceOf(shell_, s.a).layer != "shell") continue;
       if (isSideSeam(shell_, s) && crosses(shell_, s, waist))
         add({s.id,
              ShiftSides::Both,
@@ -228,12 +206,11 @@ class ShiftMaker {
 DistributionProblem sharing(const ShiftTable& table, const Pattern& shell, const std::vector<Line>& lines, double cap) {
   constexpr double kApart = 100;  // mm: levels count as evenly spaced
   DistributionProblem problem;
-  for (const Line& l : lines) problem.lines.push_back({l.seams.front()->id, 1});
+  for (const Line& l : lines) problem.lines.push_back({l.front()->id, 1});
   for (size_t i = 0; i < table.rows.size(); ++i) {
     std::vector<bool> here;
     for (const Line& l : lines)
-      here.push_back(
-          std::ranges::any_of(l.seams, [&](const Seam* s) { return crosses(shell, *s, table.rows[i].level); }));
+      here.push_back(std::ranges::any_of(l, [&](const Seam* s) { return crosses(shell, *s, table.rows[i].level); }));
     const auto count = static_cast<double>(std::ranges::count(here, true));
     const double taken = std::clamp(table.rows[i].rest, -count * cap, count * cap);
     problem.levels.push_back({table.rows[i].level, kApart * static_cast<double>(i), taken});
@@ -252,8 +229,8 @@ void shareRest(ShiftTable& table, const Pattern& shell, double cap) {
   if (!table.toLines || lines.empty() || table.rows.empty()) return;
   const Distribution shared = distribute(sharing(table, shell, lines, cap));
   for (size_t k = 0; k < lines.size(); ++k) {
-    RestLine rest{lines[k].seams.front()->name, {}, {}};
-    for (const Seam* s : lines[k].seams) rest.seams.push_back(s->id);
+    RestLine rest{lines[k].front()->name, {}, {}};
+    for (const Seam* s : lines[k]) rest.seams.push_back(s->id);
     for (size_t i = 0; i < table.rows.size(); ++i) rest.takes.push_back(shared.intakes[i * lines.size() + k]);
     table.lines.push_back(std::move(rest));
   }

@@ -136,6 +136,7 @@ class TableMaker {
                  "half of it: b = (girth - (girth' + 2 e0 + 2 f)) / 2");
       r.x = used(r, 'x', r.f.mm, {{'+', "front side", r.f.mm, Source::Computed}}, "as by itself");
       r.y = used(r, 'y', r.b.mm, {{'+', "back side", r.b.mm, Source::Computed}}, "as by itself");
+      if (!options_.toLines) leaveRest(r);
     }
   }
 
@@ -143,6 +144,18 @@ class TableMaker {
     return cell(fmt::format("{}.{}", r.level, which),
                 which == 'x' ? msg("{}, front side as used", r.name) : msg("{}, back side as used", r.name),
                 std::move(terms), mm, std::move(formula));
+  }
+
+  // Where she wrote one of both sides, the other takes what is left of the girth.
+  void leaveRest(ShiftRow& r) const {
+    const double t = wanted(r);
+    const auto leaves = [&](const Message& side, double mm) {
+      return std::vector<Term>{{'+', "T, both sides", t, Source::Computed}, {'-', side, mm, Source::Computed}};
+    };
+    if (r.x.byHand && !r.y.byHand)
+      r.y = used(r, 'y', t - r.x.mm, leaves("front side", r.x.mm), "what the front side leaves: T - x");
+    if (r.y.byHand && !r.x.byHand)
+      r.x = used(r, 'x', t - r.y.mm, leaves("back side", r.y.mm), "what the back side leaves: T - y");
   }
 
   size_t firstSolved() const {
@@ -165,9 +178,7 @@ class TableMaker {
       };
       r.x = used(r, 'x', (t + a - b) / 2, terms('+'), "half of it: x = (T + A - B) / 2");
       r.y = used(r, 'y', (t - a + b) / 2, terms('-'), "half of it: y = (T - A + B) / 2");
-      // Where she wrote one of both, the other takes what is left of the girth.
-      if (r.x.byHand && !r.y.byHand) r.y = used(r, 'y', t - r.x.mm, {}, "what the front side leaves: T - x");
-      if (r.y.byHand && !r.x.byHand) r.x = used(r, 'x', t - r.y.mm, {}, "what the back side leaves: T - y");
+      leaveRest(r);
       r.solved = true;
     }
   }

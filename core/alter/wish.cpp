@@ -14,18 +14,15 @@ Message listed(const std::vector<std::string>& ids) {
 }
 
 std::vector<ShiftAt> across(const std::vector<std::string>& places, size_t from, size_t to, double mm) {
+  const std::vector<std::string> full = fullPlaces(places, from, to, true, true);
   if (from == to) {  // at one level: it runs out at its neighbours, where there are any
     if (from > 0) --from;
     if (to + 1 < places.size()) ++to;
-    std::vector<ShiftAt> at;
-    for (size_t i = from; i <= to; ++i) at.push_back({places[i], i == from || i == to ? 0 : mm});
-    return at;
   }
-  const bool openAbove = places[from] == kUpperEnd, openBelow = places[to] == kLowerEnd;
-  std::vector<ShiftAt> at{{places[from], openAbove ? mm : 0}};
-  if (to == from + 1 && !openAbove && !openBelow) at.push_back({places[from] + "~" + places[to], mm});
-  for (size_t i = from + 1; i < to; ++i) at.push_back({places[i], mm});
-  at.push_back({places[to], openBelow ? mm : 0});
+  std::vector<ShiftAt> at;
+  if (full.front() != places[from]) at.push_back({places[from], 0});
+  for (const std::string& place : full) at.push_back({place, mm});
+  if (full.back() != places[to]) at.push_back({places[to], 0});
   return at;
 }
 
@@ -35,6 +32,17 @@ std::vector<ShiftAt> along(const std::vector<std::string>& places, size_t from, 
 }
 
 }  // namespace
+
+std::vector<std::string> fullPlaces(const std::vector<std::string>& places, size_t from, size_t to, bool atUpperEnd,
+                                    bool atLowerEnd) {
+  if (from == to) return {places[from]};
+  std::vector<std::string> full;
+  if (atUpperEnd && places[from] == kUpperEnd) full.push_back(places[from]);
+  for (size_t k = from + 1; k < to; ++k) full.push_back(places[k]);
+  if (atLowerEnd && places[to] == kLowerEnd) full.push_back(places[to]);
+  if (full.empty()) full.push_back(places[from] + "~" + places[to]);
+  return full;
+}
 
 std::vector<std::string> placesOn(const Pattern& pattern, const std::string& line) {
   std::vector<std::string> places{std::string(kUpperEnd)};

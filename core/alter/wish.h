@@ -30,6 +30,11 @@ struct ShiftWish {
 // Fails where the pattern has no such line, or the line does not cross a level named, saying which there are.
 Result<Shift> shiftOf(const Pattern& pattern, const ShiftWish& wish);
 
+// The places between two of a line's places where such a wish is full: those between; half way where there are none;
+// the ends of the line where it is full there too; one place by itself.
+std::vector<std::string> fullPlaces(const std::vector<std::string>& places, size_t from, size_t to, bool atUpperEnd,
+                                    bool atLowerEnd);
+
 // The levels a line crosses, from the top down, with "top" and "hem" as its ends; of kEveryLine those of the pattern.
 std::vector<std::string> placesOn(const Pattern& pattern, const std::string& line);
 

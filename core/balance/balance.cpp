@@ -7,6 +7,7 @@
 #include "balance/moved_pattern.h"
 #include "balance/problem.h"
 #include "balance/solve.h"
+#include "geometry/path_distance.h"
 #include "operations/crossing.h"
 #include "rules/prepare_rules.h"
 #include "rules/rules.h"
@@ -178,58 +179,6 @@ EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalancePr
   move.near = nameNear(balanced.pieces[e.piece], move.at);
   move.why = reasonFor(problem, s, edge, most, move.by);
   return move;
-}
-
-// The farthest any point of one path lies from the other: where, and which way from there.
-struct Farthest {
-  double distance = 0;
-  Vec2 at, by;
-};
-
-constexpr size_t kStretch = 8;  // segments
-
-// The box round a stretch of segments.
-struct StretchBox {
-  Vec2 low, high;
-  double away(Vec2 p) const {
-    return std::hypot(std::max({low.x - p.x, 0.0, p.x - high.x}), std::max({low.y - p.y, 0.0, p.y - high.y}));
-  }
-};
-StretchBox boxOf(const Polyline& line, size_t first) {
-  StretchBox box{line[first], line[first]};
-  for (size_t i = first; i < line.size() && i <= first + kStretch; ++i) {
-    box.low = {std::min(box.low.x, line[i].x), std::min(box.low.y, line[i].y)};
-    box.high = {std::max(box.high.x, line[i].x), std::max(box.high.y, line[i].y)};
-  }
-  return box;
-}
-
-Farthest farthestFrom(const Path& path, const Path& other) {
-  constexpr int kSpots = 25;
-  constexpr double kFine = 0.005;  // mm
-  const Polyline line = other.flattened(kFine);
-  std::vector<StretchBox> boxes;  // of stretches of the line: one further off than the nearest foot so far is left out
-  for (size_t i = 0; i + 1 < line.size(); i += kStretch) boxes.push_back(boxOf(line, i));
-  Farthest most;
-  for (const Vec2 p : evenPoints(path, kSpots)) {
-    double least = HUGE_VAL;
-    Vec2 foot;
-    for (size_t i = 0; i + 1 < line.size(); ++i) {
-      if (i % kStretch == 0 && boxes[i / kStretch].away(p) >= least) {
-        i += kStretch - 1;
-        continue;
-      }
-      const Vec2 d = line[i + 1] - line[i];
-      const double t = std::clamp(dot(p - line[i], d) / std::max(dot(d, d), 1e-18), 0.0, 1.0);
-      const Vec2 here = line[i] + t * d;
-      if (distance(p, here) < least) {
-        least = distance(p, here);
-        foot = here;
-      }
-    }
-    if (least > most.distance) most = {least, p, p - foot};
-  }
-  return most;
 }
 
 // Whether two paths are one but for rounding.

@@ -26,23 +26,6 @@ Motion fit(const std::vector<Vec2>& a, const std::vector<Vec2>& b) {
 
 }  // namespace
 
-std::vector<Vec2> evenPoints(const Path& path, int count) {
-  constexpr double kTolerance = 0.005;  // mm; far below what any drawing or limit needs
-  const std::vector<Vec2> line = path.flattened(kTolerance);
-  std::vector<double> along(line.size(), 0);
-  for (size_t i = 1; i < line.size(); ++i) along[i] = along[i - 1] + distance(line[i - 1], line[i]);
-  std::vector<Vec2> points;
-  points.reserve(static_cast<size_t>(count));
-  size_t side = 1;
-  for (int i = 0; i < count; ++i) {
-    const double s = along.back() * i / (count - 1);
-    while (side + 1 < line.size() && along[side] < s) ++side;
-    const double step = along[side] - along[side - 1];
-    points.push_back(lerp(line[side - 1], line[side], step > 0 ? (s - along[side - 1]) / step : 0));
-  }
-  return points;
-}
-
 Path throughLevels(const Pattern& pattern, const SeamSide& side) {
   constexpr double kOnPath = 1e-2, kApart = 5;  // mm
   const Path path = pattern.sidePath(side);

@@ -5,12 +5,10 @@
 
 #include <vector>
 
+#include "geometry/path_distance.h"
 #include "pattern/pattern.h"
 
 namespace armure {
-
-// `count` points (two or more) at equal parts of the length of a path, both ends included; good to 0.005 mm.
-std::vector<Vec2> evenPoints(const Path& path, int count);
 
 // What the widths fix of a side: a smooth curve through its ends and the points where levels meet it, and nothing else
 // of it; its tangents are those of E. Catmull, R. Rom, "A class of local interpolating splines" (1974), over arc

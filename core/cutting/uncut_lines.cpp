@@ -18,18 +18,6 @@ namespace {
 
 Part partOf(SectionKind section) { return section == SectionKind::Skirt ? Part::Skirt : Part::Panel; }
 
-// The seam between a panel of a half and the next one outwards; nullptr where there is none.
-const Seam* seamOutwards(const Pattern& pattern, Part part, Half half, int ordinal) {
-  for (const Seam& s : pattern.seams) {
-    const Piece &a = pattern.pieces[s.a.piece], &b = pattern.pieces[s.b.piece];
-    const bool both = a.part == part && b.part == part && a.half == half && b.half == half;
-    if (both && s.a.piece != s.b.piece && std::min(a.ordinal, b.ordinal) == ordinal &&
-        std::max(a.ordinal, b.ordinal) > ordinal)
-      return &s;
-  }
-  return nullptr;
-}
-
 Message nameOf(SectionKind section, bool front) {
   if (section == SectionKind::Skirt) return front ? "Skirt, front" : "Skirt, back";
   if (section == SectionKind::Frame) return "Frame, front";

@@ -11,6 +11,7 @@
 #include "draft/upper_block.h"
 #include "geometry/tolerances.h"
 #include "layers/allowances.h"
+#include "measure/measure_table.h"
 #include "parts/band/off_shoulder.h"
 #include "parts/cups/cup_line.h"
 #include "parts/cups/cut_cup.h"

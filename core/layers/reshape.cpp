@@ -153,12 +153,10 @@ struct Beyond {
 Beyond beyondEnd(Pattern& pattern, const SeamSide& side, bool upper, EdgeRole role) {
   Piece& p = pattern.pieces[side.piece];
   const EdgeUse& use = upper ? side.chain.front() : side.chain.back();
-  size_t at = 0;
-  while (at < p.lines() && p.lineAt(at).id != use.edge) ++at;
   const bool forward = upper == use.reversed;  // along the outline, out of the seam
-  Beyond b{&p.lineAt(forward ? p.next(at) : p.previous(at)), forward, {}};
+  Beyond b{&p.lineAt(lineBeyond(pattern, side, upper)), forward, {}};
   if (b.edge->role != role) return {};
-  const Path& path = p.lineAt(at).path;
+  const Path& path = p.edge(use.edge).path;
   b.seam = forward ? path.endTangent() : -path.startTangent();
   return b;
 }

@@ -227,7 +227,7 @@ SeamEnd seamEnd(const Pattern& pattern, const SeamSide& side, bool atTop) {
   // Walking clockwise the seam either leaves the corner or arrives at it.
   const bool leaves = atTop != use.reversed;
   SeamEnd end;
-  end.across = leaves ? piece.previous(i) : piece.next(i);
+  end.across = lineBeyond(pattern, side, atTop);
   end.atItsStart = !leaves;
   const Edge &mine = piece.lineAt(i), &across = piece.lineAt(end.across);
   end.acrossRole = across.role;

@@ -4,6 +4,7 @@
 // because. What follows for the pattern is worked out by fitting/proposal.h.
 #pragma once
 
+#include <initializer_list>
 #include <optional>
 #include <string>
 #include <vector>
@@ -15,6 +16,10 @@ namespace armure {
 // What is to be done about it. Raise, Lower: a level, or the top edge or hem. Deeper, Shallower: the cup, at the bust.
 // Forward, Backward: the seam itself moves, towards the centre front or the centre back; no girth changes.
 enum class FitWork { TakeIn, LetOut, Raise, Lower, Lengthen, Shorten, Deeper, Shallower, Forward, Backward };
+
+inline constexpr auto kFitWorks = {FitWork::TakeIn,   FitWork::LetOut,  FitWork::Raise,  FitWork::Lower,
+                                   FitWork::Lengthen, FitWork::Shorten, FitWork::Deeper, FitWork::Shallower,
+                                   FitWork::Forward,  FitWork::Backward};
 
 struct FitNote {
   std::string complaint = {};  // id of the table of complaints (alter/complaints.h), or empty

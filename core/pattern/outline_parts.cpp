@@ -105,9 +105,49 @@ std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double a
   return use.reversed ? std::pair{two, one} : std::pair{one, two};
 }
 
+size_t lineBeyond(const Pattern& pattern, const SeamSide& side, bool atTop) {
+  const Piece& piece = pattern.pieces.at(side.piece);
+  const EdgeUse& use = atTop ? side.chain.front() : side.chain.back();
+  const size_t line = edgePlace(piece, use.edge);
+  // Walking clockwise the seam either leaves its end or arrives at it.
+  return atTop != use.reversed ? piece.previous(line) : piece.next(line);
+}
+
+const Seam* seamOutwards(const Pattern& pattern, Part part, Half half, int ordinal) {
+  const auto isOne = [&](const Piece& p) { return p.layer == "shell" && p.part == part && p.half == half; };
+  for (const Seam& s : pattern.seams) {
+    const Piece &a = pattern.pieces[s.a.piece], &b = pattern.pieces[s.b.piece];
+    if (isOne(a) && isOne(b) && s.a.piece != s.b.piece && std::min(a.ordinal, b.ordinal) == ordinal &&
+        std::max(a.ordinal, b.ordinal) > ordinal)
+      return &s;
+  }
+  return nullptr;
+}
+
+const Seam* bodiceSide(const Pattern& pattern) {
+  for (const Seam& s : pattern.seams) {
+    const Piece& a = pattern.pieces[s.a.piece];
+    if (isSideSeam(pattern, s) && a.layer == "shell" && a.part == Part::Panel) return &s;
+  }
+  return nullptr;
+}
+
 bool isSideSeam(const Pattern& pattern, const Seam& seam) {
   const Half a = pattern.pieces.at(seam.a.piece).half, b = pattern.pieces.at(seam.b.piece).half;
   return seam.kind == SeamKind::Plain && a != b && a != Half::Both && b != Half::Both;
+}
+
+void turnSeam(const Pattern& pattern, Seam& seam) {
+  for (SeamSide* side : {&seam.a, &seam.b}) {
+    std::ranges::reverse(side->chain);
+    for (EdgeUse& use : side->chain) use.reversed = !use.reversed;
+  }
+  for (PlannedEase& ease : seam.eases) {
+    std::swap(ease.from, ease.to);
+    for (std::string* end : {&ease.from, &ease.to})
+      if (*end == "top" || *end == "hem") *end = *end == "top" ? "hem" : "top";
+  }
+  seam.notches = notchesOf(pattern, seam);
 }
 
 Seam& seamOf(Pattern& pattern, std::string_view id) {

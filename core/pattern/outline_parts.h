@@ -38,8 +38,21 @@ bool contains(const Polyline& outline, Vec2 point);
 // Marks go with their part.
 std::pair<EdgeUse, EdgeUse> splitEdge(Piece& piece, const EdgeUse& use, double along);
 
+// The number of the line that meets the upper or lower end of a side on the outline (Piece::lineAt).
+size_t lineBeyond(const Pattern& pattern, const SeamSide& side, bool atTop);
+
+// The seam of the shell between a panel of a half (or a piece of its skirt, its yoke) and the next one outwards,
+// counted from the centre from 1; nullptr where there is none.
+const Seam* seamOutwards(const Pattern& pattern, Part part, Half half, int ordinal);
+
+// The side seam of the panels; nullptr where there is none.
+const Seam* bodiceSide(const Pattern& pattern);
+
 // Whether a seam joins a front and a back, other than at the shoulder: part of the side, to the hem of a skirt.
 bool isSideSeam(const Pattern& pattern, const Seam& seam);
+
+// Walks a seam the other way, from its other end; its notches and eases go with it.
+void turnSeam(const Pattern& pattern, Seam& seam);
 
 // The seam of this id; throws std::out_of_range when there is none.
 Seam& seamOf(Pattern& pattern, std::string_view id);

@@ -55,19 +55,9 @@ class Enclosures {
     return std::nullopt;
   }
 
-  static size_t placeOf(const Piece& p, std::string_view edge) {
-    for (size_t i = 0; i < p.lines(); ++i)
-      if (p.lineAt(i).id == edge) return i;
-    return p.lines();
-  }
-
-  // The line beyond an end of a side: the one that follows the last edge of its chain, or comes before the first.
+  // The line beyond an end of a side.
   const Edge& beyond(const SeamSide& side, bool upper) const {
-    const Piece& p = pattern_.pieces[side.piece];
-    const EdgeUse& use = upper ? side.chain.front() : side.chain.back();
-    const size_t at = placeOf(p, use.edge);
-    const bool forward = upper == use.reversed;  // along the outline, out of the seam
-    return p.lineAt(forward ? p.next(at) : p.previous(at));
+    return pattern_.pieces[side.piece].lineAt(lineBeyond(pattern_, side, upper));
   }
 
   // Three pieces meet at the end: both lines beyond it are sewn to a third. Where that one's line runs on there, and
@@ -106,7 +96,7 @@ class Enclosures {
     const Piece& p = pattern_.pieces[s.a.piece];
     for (const Dart& d : p.darts) {
       if (d.id != s.id || !d.isOpen()) continue;
-      const size_t mouth = placeOf(p, d.mouth), n = p.edges.size();
+      const size_t mouth = edgePlace(p, d.mouth), n = p.edges.size();
       for (const size_t beside : {(mouth + 1) % n, (mouth + n - 1) % n})
         if (const auto there = across(s.a.piece, p.edges[beside].id, i)) pairs_.insert({i, there->seam});
     }

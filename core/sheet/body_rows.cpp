@@ -212,7 +212,7 @@ class BodyRows : RowMaker {
   // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it
   // cannot be compared.
   void sideLength() {
-    const Seam* side = pattern_.seam("side");
+    const Seam* side = bodiceSide(pattern_);
     if (!side) return;
     for (const auto& [s, name] : {std::pair{&side->a, "front"}, {&side->b, "back"}}) {
       const Path path = measureSide(pattern_, *s).path;

@@ -109,7 +109,7 @@ class SeamRows : RowMaker {
 
   void sides() {
     for (const Seam& seam : pattern_.seams) {
-      if (seam.id != "side") continue;
+      if (&seam != bodiceSide(pattern_)) continue;
       // As they are pinned: right sides together, so one of them is turned over.
       const auto apart = [](const Path& a, const Path& b) {
         return shapeDifference(a, b.transformed(Motion::mirrorX()));

@@ -299,3 +299,95 @@ TEST_CASE("a pattern is kept as a base and recalculated for another client, from
   CHECK(d.find<QLabel>("baseName")->text().contains("lamp room"));
   for (const auto& path : kept) std::filesystem::remove(path);
 }
+
+TEST_CASE("without a fitting only what can be begun is shown, and a complaint fills in the note") {
+  Driver d("1-ferry");
+  CHECK_FALSE(d.find<ChoiceBox>("complaint")->isVisible());
+  CHECK_FALSE(d.find<ChoiceBox>("fittings")->isVisible());
+  d.press("newFitting");
+  CHECK(d.find<ChoiceBox>("complaint")->isVisible());
+  d.choose("complaint", "cuts-under-arm");
+  CHECK(d.find<ChoiceBox>("fitLine")->currentData() == "side");
+  CHECK(d.find<ChoiceBox>("fitWork")->currentData() == "lower");
+  CHECK(d.find<ChoiceBox>("fitFrom")->currentData() == "top");
+  CHECK_FALSE(d.find<QLineEdit>("fitAmount.field")->text().isEmpty());
+  // An amount that cannot be read changes nothing and says so.
+  d.type("fitAmount", "a lot");
+  CHECK_FALSE(d.find<QPushButton>("noteIt")->isEnabled());
+  CHECK(d.order().fittings[0].notes.empty());
+  d.session().undo();
+  CHECK(d.order().fittings.empty());
+}
+
+TEST_CASE("notes that contradict each other say what they get") {
+  Driver d;
+  d.press("newFitting");
+  d.note("cup-empty", "1/2");
+  d.note("pulls-to-bust", "1/4");
+  auto* notes = d.find<GrowingList>("notes");
+  REQUIRE(notes->count() == 2);
+  for (int i = 0; i < 2; ++i) CHECK(notes->item(i)->text().contains("Another note says otherwise"));
+  // Half way between a half inch less and a quarter more.
+  const double before = d.design().pattern.level("bust")->finishedGirth;
+  d.press("takeProposal");
+  CHECK(d.design().pattern.level("bust")->finishedGirth == Approx(before - inches(0.25)));
+}
+
+TEST_CASE("another order is laid over this one, at the level that is chosen, and told edge by edge") {
+  Driver d;
+  answerDialog(demoFile("1-ferry"));
+  d.choose("version", "other");
+  auto* box = d.find<ChoiceBox>("version");
+  emit box->activated(box->currentIndex());
+  d.settle();
+  REQUIRE(d.overlaid());
+  auto* told = d.find<GrowingList>("differences");
+  REQUIRE(told->count() > 3);
+  d.choose("laidAt", "bust");
+  REQUIRE(told->count() > 3);
+  told->setFocus();
+  told->setCurrentRow(0);
+  QTest::keyClick(told, Qt::Key_Return);
+  d.settle();
+  CHECK_FALSE(d.session().selection().edge.empty());
+  // It lies over the pieces on this stage only.
+  d.window.stages().setStage(Stage::Prepare);
+  d.settle();
+  CHECK_FALSE(d.overlaid());
+}
+
+TEST_CASE("what a style has no line for is said beside the alteration") {
+  Driver d;
+  Order next = d.order();
+  Alteration a{.id = "1", .name = "for another style"};
+  a.shifts = {{"front-line-3", ShiftSides::Both, ShiftWay::Across, {{"waist", -3}}}};
+  next.alterations = {a};
+  REQUIRE_FALSE(d.session().step(next, "an alteration"));
+  d.settle();
+  auto* list = d.find<GrowingList>("alterations");
+  REQUIRE(list->count() == 1);
+  CHECK(list->item(0)->text().contains("Not done"));
+  CHECK(list->item(0)->text().contains("front-line-3"));
+  bool idle = false;
+  for (const Idle& i : d.session().idle()) idle = idle || i.key.find("for another style") != std::string::npos;
+  CHECK(idle);
+  list->setCurrentRow(0);
+  d.press("removeAlteration");
+  CHECK(d.order().alterations.empty());
+}
+
+TEST_CASE("the finished girth is traced to every alteration that changed it") {
+  Driver d;
+  d.press("newFitting");
+  d.note("gap-wide", "1/2");
+  d.press("takeProposal");
+  const Working* w = d.design().working("girth.waist");
+  REQUIRE(w);
+  REQUIRE(w->terms.size() == 2);
+  CHECK(w->terms[1].mm == Approx(12.7));
+  CHECK(english(w->terms[1].label).find("fitting of") != std::string::npos);
+  double sum = 0;
+  for (const Term& t : w->terms) sum += t.sign == '-' ? -t.mm : t.mm;
+  CHECK(sum == Approx(w->result));
+  CHECK(w->result == Approx(d.waist()));
+}

@@ -218,3 +218,41 @@ TEST_CASE("two versions are laid on each other at a level, and every edge that d
   }
   CHECK(differences(p, turned, "waist").empty());
 }
+
+TEST_CASE("pieces without the level are laid middle on middle, grain on grain") {
+  const Pattern p = shellFor("sweetheart-laced");
+  const Piece& piece = p.pieces[0];
+  Piece turned = piece;
+  const Motion m = Motion::rotationAbout({20, 30}, -0.7).then(Motion::translation({-90, 400}));
+  for (Edge& e : turned.edges) e.path = e.path.transformed(m);
+  turned.grainTop = m.apply(piece.grainTop);
+  turned.grainBottom = m.apply(piece.grainBottom);
+  const Motion back = laidOn(piece, turned, "knee");
+  for (const Edge& e : turned.edges) CHECK(distance(back.apply(e.path.start()), piece.edge(e.id).path.start()) < 0.05);
+}
+
+TEST_CASE("of two orders only what both have is compared") {
+  const Pattern plain = shellFor("sweetheart-zip"), cups = shellFor("cup-two-pieces");
+  for (const EdgeDifference& d : differences(plain, cups, "waist")) {
+    const Piece& piece = plain.pieces[d.piece];
+    INFO(piece.id << "." << d.edge);
+    const auto other = std::ranges::find(cups.pieces, piece.id, &Piece::id);
+    REQUIRE(other != cups.pieces.end());
+    CHECK_NOTHROW(other->edge(d.edge));
+    CHECK(d.largest == Approx(norm(d.by)).margin(1e-9));
+  }
+}
+
+TEST_CASE("alterations that leave no sound piece are refused, and say what would help") {
+  Order o = fittedIn("sweetheart-laced");
+  Alteration a{.id = "1", .name = "far too much"};
+  a.shifts = {{"princess", ShiftSides::Both, ShiftWay::Across, {{"top", -400}}},
+              {"side", ShiftSides::Both, ShiftWay::Across, {{"top", -400}}}};
+  o.alterations = {a};
+  const Result<Design> design = recalc(o);
+  if (design.ok()) {
+    CHECK(design->sheet.failing() > 0);  // or the sheet says it
+  } else {
+    CHECK(design.problem().text().find("fault of the program") == std::string::npos);
+  }
+}

@@ -3,7 +3,10 @@
 #include <cmath>
 
 #include "alter/alter.h"
+#include "alter/differences.h"
 #include "alter/recalculation.h"
+#include "geometry/polygon.h"
+#include "layers/layer.h"
 #include "recalc/bases.h"
 #include "rules/draft_rules.h"
 #include "tests/support/bodies.h"
@@ -274,4 +277,132 @@ TEST_CASE("a base measured on its toile is recalculated from what it measures") 
   const Design third = designOf(orderFromBase(*kept, second.measures));
   for (const PatternLevel& l : other.pattern.levels)
     if (l.ring) CHECK(third.pattern.level(l.id)->finishedGirth == Approx(l.finishedGirth).margin(1e-6));
+}
+
+TEST_CASE("of any client and any base the equations hold, from either level, whatever is written over") {
+  Dice dice(17);
+  const char* girths[] = {"upper_bust", "bust", "underbust", "waist", "high_hip", "hip"};
+  for (int trial = 0; trial < 200; ++trial) {
+    MeasuredAt client, base;
+    for (const char* id : girths) {
+      if (dice.between(0, 1) < 0.15) continue;  // not taken
+      base[id] = {dice.between(650, 1200), Source::Taken};
+      client[id] = {base[id].mm + dice.between(-90, 90), Source::Taken};
+    }
+    for (const char* id : {"bust_span", "front_bust_arc", "front_underbust_arc"}) {
+      if (dice.between(0, 1) < 0.3) continue;
+      base[id] = {dice.between(160, 520), Source::Taken};
+      client[id] = {base[id].mm + dice.between(-40, 40), Source::Taken};
+    }
+    ShiftTableOptions options{.from = dice.between(0, 1) < 0.5 ? SolvedFrom::Waist : SolvedFrom::Underbust,
+                              .toLines = dice.between(0, 1) < 0.5};
+    if (dice.between(0, 1) < 0.4) options.cells["waist.x"] = dice.between(-10, 10);
+    if (dice.between(0, 1) < 0.2) options.cells["e0"] = dice.between(-5, 5);
+    const ShiftTable t = shiftTable(client, base, options);
+    INFO(trial);
+    bool solving = false;
+    for (size_t i = 0; i < t.rows.size(); ++i) {
+      const ShiftRow& r = t.rows[i];
+      INFO(r.level);
+      CHECK(r.e0.mm == t.rows.front().e0.mm);
+      CHECK(r.pattern.mm + 2 * (r.e0.mm + r.f.mm + r.b.mm) == Approx(r.client.mm).margin(1e-9));
+      CHECK(r.pattern.mm + 2 * (r.e0.mm + r.x.mm + r.y.mm + r.rest) == Approx(r.client.mm).margin(1e-9));
+      solving = solving || r.solved;
+      if (r.solved && !options.toLines && !r.x.byHand && i > 0)
+        CHECK(r.x.mm - r.y.mm == Approx(t.rows[i - 1].x.mm - t.rows[i - 1].y.mm).margin(1e-9));
+      if (options.toLines && solving) CHECK(r.y.mm == Approx(t.rows.back().y.mm));
+      // Every cell can be traced: its working ends at it.
+      for (const ShiftCell* c : {&r.e0, &r.f, &r.b, &r.x, &r.y}) {
+        CHECK(c->working.result == c->mm);
+        CHECK(t.working(c->working.key));
+        CHECK_FALSE(c->working.note.empty());
+      }
+    }
+  }
+}
+
+TEST_CASE("bodice and skirt meet at one amount on the side") {
+  Order o;
+  o.style = "dress-with-slit";
+  o.choices = choicesOfNewOrders();
+  o.measures = allMeasuresOf(realBodies()[60], 90);
+  const Pattern shell = shellOf(designOf(o).pattern);
+  const Alteration a = recalculationOf(shiftTable(kClient, kPattern), shell);
+  const auto atEnd = [&](const char* line, std::string_view end, ShiftSides sides) {
+    for (const Shift& s : a.shifts)
+      if (s.line == line && s.sides == sides)
+        for (const ShiftAt& at : s.at)
+          if (at.place == end) return at.mm;
+    FAIL(line << " has no " << end);
+    return 0.0;
+  };
+  for (const ShiftSides sides : {ShiftSides::A, ShiftSides::B}) {
+    const double above = atEnd("side", kLowerEnd, sides), below = atEnd("side-waist", kUpperEnd, sides);
+    CHECK(above == Approx(below));
+  }
+  // And the seams still fit together.
+  const auto altered = alter(shell, {&a, 1});
+  REQUIRE(altered.ok());
+  CHECK(altered->idle.empty());
+  const Seam* waist = nullptr;
+  for (const Seam& s : shell.seams)
+    if (shell.pieces[s.a.piece].part != shell.pieces[s.b.piece].part && !waist) waist = &s;
+  REQUIRE(waist);
+  CHECK(altered->pattern.sidePath(waist->a).length() - altered->pattern.sidePath(waist->b).length() ==
+        Approx(shell.sidePath(waist->a).length() - shell.sidePath(waist->b).length()).margin(0.5));
+}
+
+TEST_CASE("cup radii move the cup line, and what the cup gains its frame loses") {
+  Order o;
+  o.style = "cup-two-pieces";
+  o.choices = choicesOfNewOrders();
+  o.choices["balance.keep"] = "drafted";
+  o.measures = allMeasuresOf(realBodies()[60], 90);
+  const Pattern shell = shellOf(designOf(o).pattern);
+  MeasuredAt client = kPattern, base = kPattern;
+  client["cup_out"] = {base["cup_out"].mm + 8, Source::Taken};
+  const Alteration a = recalculationOf(shiftTable(client, base), shell);
+  REQUIRE_FALSE(a.shifts.empty());
+  const Pattern altered = alter(shell, {&a, 1})->pattern;
+  const auto area = [](const Pattern& p, Part part) {
+    double sum = 0;
+    for (const Piece& piece : p.pieces)
+      if (piece.part == part && piece.half == Half::Front) sum += signedArea(piece.outline(0.05));
+    return sum;
+  };
+  CHECK(area(altered, Part::Cup) > area(shell, Part::Cup) + 100);
+  CHECK(area(altered, Part::Panel) < area(shell, Part::Panel) - 100);
+  for (const PatternLevel& l : altered.levels)
+    CHECK(l.finishedGirth == Approx(shell.level(l.id)->finishedGirth).margin(1e-9));
+}
+
+TEST_CASE("the side by itself and as used, as two curves over each other") {
+  Order o;
+  o.style = "cup-two-pieces";
+  o.choices = choicesOfNewOrders();
+  o.choices["balance.keep"] = "drafted";
+  o.choices["back.lines"] = "darts";
+  o.choices["hem.length"] = "7 in";
+  o.measures = allMeasuresOf(realBodies()[60], 90);
+  const Pattern shell = shellOf(designOf(o).pattern);
+  const ShiftTable table = shiftTable(kClient, kPattern);
+  // How far the distance of both edges strays below the waist from what it was on the base.
+  const auto strays = [&](const Alteration& a) {
+    const SideCurves base = sideCurves(shell, {}), now = sideCurves(shell, a);
+    REQUIRE(now.front.size() > 10);
+    REQUIRE(now.back.size() > 10);
+    const auto outAt = [](const Polyline& line, double down) {
+      for (size_t i = 0; i + 1 < line.size(); ++i)
+        if (line[i].y <= down && down <= line[i + 1].y)
+          return lerp(line[i], line[i + 1], (down - line[i].y) / (line[i + 1].y - line[i].y)).x;
+      return line.back().x;
+    };
+    double most = 0;
+    for (double down = 0; down < 90; down += 5)
+      most = std::max(most, std::abs((outAt(now.front, down) - outAt(now.back, down)) -
+                                     (outAt(base.front, down) - outAt(base.back, down))));
+    return most;
+  };
+  CHECK(strays(recalculationOf(table, shell)) < 1);
+  CHECK(strays(recalculationOf(eachByItself(table), shell)) > 5);
 }

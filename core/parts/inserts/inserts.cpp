@@ -204,6 +204,11 @@ class InsertMaker {
                       rules_.length(key::kAllowanceYoke),
                       {std::move(through)}};
     dividePieces(pattern_, line, {{id, name, Part::Insert}});
+    // Lines run so that the insert is on their left; a seam is walked from its upper end.
+    for (Seam& s : pattern_.seams)
+      if (const Path side = pattern_.sidePath(s.a);
+          s.b.piece + 1 == pattern_.pieces.size() && side.start().y > side.end().y)
+        turnSeam(pattern_, s);
     Piece& insert = pattern_.pieces.back();
     insert.cloth = "net";
     layGrain(insert);
