@@ -167,6 +167,7 @@ void AlterPanel::addBase() {
   shifts_ = button("shiftTable", "The table of shifts", [this] { emit tableWanted(); });
   recalculate_ = button("recalculate", "Recalculate a base for this client …", &AlterPanel::recalculate);
   keep_ = button("keepBase", "Keep this pattern as a base", &AlterPanel::keep);
+  button("drawingBase", "Read a base from a drawing …", &AlterPanel::chooseDrawing);
 }
 
 void AlterPanel::change(Order next, const char* name) {
@@ -217,6 +218,11 @@ void AlterPanel::recalculate() {
   next.school = made.school;
   next.choices = made.choices;
   change(std::move(next), "recalculated from a base");
+}
+
+void AlterPanel::chooseDrawing() {
+  const QString path = QFileDialog::getOpenFileName(window(), "Drawing", {}, "Drawings (*.svg *.dxf);;All files (*)");
+  if (!path.isEmpty()) emit drawingChosen(path);
 }
 
 void AlterPanel::askOther() {

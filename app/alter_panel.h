@@ -31,7 +31,8 @@ class AlterPanel : public QWidget {
  signals:
   void refused(const QString& why);
   void versionChanged();
-  void tableWanted();  // the table of shifts
+  void tableWanted();                       // the table of shifts
+  void drawingChosen(const QString& file);  // to be read as a base
 
  protected:
   void showEvent(QShowEvent*) override {
@@ -52,6 +53,7 @@ class AlterPanel : public QWidget {
   void remove();
   void keep();
   void recalculate();
+  void chooseDrawing();
   void askOther();
   void keepState();       // as a revision
   void takeUpRevision();  // the one laid over the pieces

@@ -265,7 +265,7 @@ class BlockScene {
 
   // The points at which a panel line is guided, within the garment.
   void addGuides(const HalfBlock& half, const Motion& m) {
-    if (!options_.guides) return;
+    if (!options_.guides || design_.isTraced()) return;
     const double sign = m.applyToDirection({1, 0}).x;
     for (const PanelLine& line : half.lines)
       for (const PanelLine::Guide& g : line.guides) {

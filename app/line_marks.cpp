@@ -80,6 +80,7 @@ void addDial(TableScene& scene, const Design& design) {
 }  // namespace
 
 void addLineMarks(TableScene& scene, const Design& design, const SceneOptions& options) {
+  if (design.isTraced()) return;  // its lines are what they are
   addHandles(scene, design, options);
   if (options.lines == "Cups") addDial(scene, design);
 }

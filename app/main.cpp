@@ -1,6 +1,6 @@
 // app/main.cpp
 //
-// armure [FILE] [--demo] [--dark] [--picture FILE [--stage client|block|shape|cups|lines|balance|prepare] [--view
+// armure [FILE] [--demo] [--dark] [--drawing SVG] [--picture FILE [--stage client|block|...|fit] [--view
 // VIEW]]
 //
 // --demo opens the demo orders, from a copy of one's own. --picture saves a picture of the window and ends; it serves
@@ -17,6 +17,7 @@
 
 #include "app/main_window.h"
 #include "app/session_end.h"
+#include "app/tracing_dialog.h"
 #include "io/plain_numerals.h"
 #include "quotable.h"
 
@@ -117,12 +118,12 @@ int main(int argc, char** argv) {
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
       view("view",
-           "block, apart, taped, combs, rails, walk, sheet, shelf, cups, layers, body, body-pressure or body-standoff; "
-           "of "
-           "the client: book, dates or pattern",
+           "block, apart, taped, combs, rails, walk, sheet, shelf, shifts, cups, layers, body, body-pressure or "
+           "body-standoff; of the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");
-  parser.addOptions({demo, dark, picture, stage, view, select});
+  const QCommandLineOption drawing("drawing", "an SVG or DXF to be named and kept as a base", "file");
+  parser.addOptions({demo, dark, picture, stage, view, select, drawing});
   parser.process(app);
 
   armure::MainWindow window;
@@ -144,11 +145,14 @@ int main(int argc, char** argv) {
     window.session().select({.working = key});
     if (key.starts_with("measure.")) window.client().goTo(key.substr(8));
   }
+  QWidget* shown = &window;
+  if (parser.isSet(drawing))
+    if (QWidget* dialog = window.readDrawing(parser.value(drawing))) shown = dialog;
   if (parser.isSet(picture)) {
     constexpr int kDrawn = 400, kTriedOn = 3000;  // ms
     const bool tries = parser.value(view).startsWith("body") || parser.value(view) == "cups";
     QTimer::singleShot(tries ? kTriedOn : kDrawn, &app, [&] {
-      const bool done = window.grab().save(parser.value(picture));
+      const bool done = shown->grab().save(parser.value(picture));
       if (!done)
         std::fprintf(stderr, "armure: %s: the picture cannot be written; choose another folder\n",
                      qPrintable(parser.value(picture)));

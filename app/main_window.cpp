@@ -14,7 +14,11 @@
 #include <QVBoxLayout>
 
 #include "app/style_sheet.h"
+#include "app/tracing_dialog.h"
 #include "app/words.h"
+#include "io/atomic_file.h"
+#include "io/dxf_reader.h"
+#include "quotable.h"
 #include "render/words.h"
 #include "rules/rule_search.h"
 
@@ -250,6 +254,21 @@ void MainWindow::mend(const CheckRow& row) {
   stages_->setStage(Stage::Shape);
   rails().setFocus();
   rails().stand(row.level.empty() ? "waist" : row.level, row.seam.empty() ? row.edge : row.seam);
+}
+
+TracingDialog* MainWindow::readDrawing(const QString& file) {
+  const std::string path = file.toStdString();
+  const Result<std::string> text = readFile(path);
+  if (!text.ok()) return band_->tell(words(text.problem().line())), nullptr;
+  Result<LineDrawing> drawing = parseDrawing(*text, quotable(path));
+  if (!drawing.ok()) return band_->tell(words(drawing.problem().line())), nullptr;
+  auto* session = new TracingSession(std::move(drawing).value(), path, *text);
+  auto* dialog = new TracingDialog(*session, dark_ ? darkTheme() : lightTheme(), session_.order().units, this);
+  session->setParent(dialog);
+  dialog->setAttribute(Qt::WA_DeleteOnClose);
+  connect(dialog, &QDialog::accepted, this, [this, dialog] { band_->tell("The base is kept: " + q(dialog->kept())); });
+  dialog->open();
+  return dialog;
 }
 
 void MainWindow::setDark(bool dark) {

@@ -35,6 +35,8 @@
 
 namespace armure {
 
+class TracingDialog;
+
 class MainWindow : public QMainWindow {
   Q_OBJECT
  public:
@@ -58,6 +60,8 @@ class MainWindow : public QMainWindow {
   void showOnBody(bool shown);  // tried on, in place of the table
   BodyView& onBody() { return *onBody_; }
   void showShifts();  // the table of shifts, where the order has one
+  // Opens a drawing to be named and kept as a base, in a dialog over the window; nullptr where it cannot be read.
+  TracingDialog* readDrawing(const QString& file);
   ShiftView& shifts() { return *shifts_; }
 
   void openFile(const QString& path) { files_->openFile(path); }  // a Problem is shown in the band

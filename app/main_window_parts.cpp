@@ -108,6 +108,7 @@ void MainWindow::makeTrays() {
       connect(fit_, &FitPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
       connect(alter_, &AlterPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
       connect(alter_, &AlterPanel::tableWanted, this, &MainWindow::showShifts);
+      connect(alter_, &AlterPanel::drawingChosen, this, &MainWindow::readDrawing);
     }
     tray->column()->addStretch(1);
     trays_->addWidget(scrolled(tray, "tray"));

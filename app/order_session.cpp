@@ -11,6 +11,7 @@
 #include "measure/measure_table.h"
 #include "measure/takings.h"
 #include "quotable.h"
+#include "recalc/bases.h"
 
 namespace armure {
 
@@ -153,6 +154,7 @@ Result<Order> withChoice(Order order, std::string_view key, std::string_view tex
 std::optional<Problem> OrderSession::setChoice(std::string_view key, std::string_view text) {
   Result<Order> next = withChoice(order(), key, text);
   if (!next.ok()) return next.problem();
+  if (auto idle = withoutEffect(order(), *next)) return idle;
   record(std::move(next).value(), choiceName(key), fmt::format("choice.{}", key));
   return std::nullopt;
 }
@@ -166,6 +168,7 @@ std::optional<Problem> OrderSession::tryChoice(const std::string& key, std::stri
 
 std::optional<Problem> OrderSession::tryOrder(Order next, const std::string& name, const std::string& mergeKey) {
   if (next == order()) return std::nullopt;
+  if (auto idle = withoutEffect(order(), next)) return idle;
   Result<Design> made = draftedSafely(next, design_.get());
   if (!made.ok() && !problem_) return made.problem();
   history_.record(std::move(next), name, mergeKey);

@@ -36,7 +36,9 @@ void RailsView::setTheme(const Theme& theme) {
 
 void RailsView::refresh() {
   if (!isVisible()) return;
-  rails_ = session_.design() ? railsOf(session_.design()->block, session_.design()->rules) : std::vector<Rail>{};
+  rails_ = session_.design() && !session_.design()->isTraced()
+               ? railsOf(session_.design()->block, session_.design()->rules)
+               : std::vector<Rail>{};
   relayout();
 }
 

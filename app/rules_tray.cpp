@@ -4,6 +4,7 @@
 
 #include "app/choice_box.h"
 #include "draft/ranges.h"
+#include "recalc/bases.h"
 #include "render/words.h"
 
 namespace armure {
@@ -79,6 +80,13 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
   column_->setSpacing(3);
   column_->addWidget(finder_);
   connect(finder_, &RuleFinder::wanted, this, &RulesTray::ruleWanted);
+  drafts_ = stage == Stage::Block || stage == Stage::Shape || stage == Stage::Cups || stage == Stage::Lines;
+  notDrafted_ =
+      new QLabel("This pattern was read from a drawing. Its lines are what they are; they are shifted in Fit.");
+  notDrafted_->setObjectName("notDrafted");
+  notDrafted_->setWordWrap(true);
+  notDrafted_->hide();
+  column_->addWidget(notDrafted_);
   if (stage == Stage::Block)
     addPresets("school", "School", schoolTable(), &Order::school,
                [this](const std::string& id) { session_.setSchool(id); });
@@ -89,6 +97,7 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
     shelf->setToolTip("Every style with its drawing, on these measures (Y)");
     connect(shelf, &QPushButton::clicked, this, &RulesTray::shelfWanted);
     column_->addWidget(shelf);
+    presetParts_.push_back(shelf);
   }
   std::string_view group;
   for (const RuleInfo& rule : ruleTable()) {
@@ -141,6 +150,7 @@ void RulesTray::addPresets(const QString& name, const QString& label, std::span<
   connect(box, &QComboBox::activated, this,
           [box, choose = std::move(choose)] { choose(box->currentData().toString().toStdString()); });
   column_->addWidget(box);
+  presetParts_.insert(presetParts_.end(), {title, box});
   presets_.emplace_back(box, member);
 }
 
@@ -198,6 +208,9 @@ void RulesTray::refresh() {
   if (!isVisible()) return;
   const Order& order = session_.order();
   for (const auto& [box, member] : presets_) box->setCurrentIndex(box->findData(QString::fromStdString(order.*member)));
+  const bool traced = session_.design() && session_.design()->isTraced();
+  notDrafted_->setVisible(traced && drafts_);
+  for (QWidget* part : presetParts_) part->setVisible(!traced);
   struct Counting {
     int all = 0, seldom = 0;  // of a group's rules that count; and of these, those that may stay out of sight
   };
@@ -205,7 +218,8 @@ void RulesTray::refresh() {
   for (const RuleInfo& rule : ruleTable()) {
     const std::string key(rule.key);
     if (!options_.contains(key) && !values_.contains(key)) continue;
-    const bool counts = ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).choice; });
+    const bool counts = !(traced && isDraftChoice(key)) &&
+                        ruleCounts(rule, [this](std::string_view other) { return session_.rule(other).choice; });
     const RuleValue value = session_.rule(key);
     const bool aside = counts && rule.seldom && !value.chosen;
     counting[rule.group].all += counts;

@@ -57,6 +57,9 @@ class RulesTray : public QWidget {
   };
   std::map<std::string, Options> options_;
   std::vector<std::pair<QComboBox*, std::string Order::*>> presets_;
+  std::vector<QWidget*> presetParts_;  // put away where the pieces are not drafted
+  QLabel* notDrafted_;                 // and this says so
+  bool drafts_;                        // the stage is one of drafting
   struct Group {
     std::string_view name;
     QWidget* heading;   // hidden where none of its rules counts

@@ -5,7 +5,7 @@ namespace armure {
 QString themeStyleSheet(const Theme& t) {
   QString css = R"(
     QWidget { font-family: Lato; font-size: 13px; color: @ink; }
-    QMainWindow, #ground { background: @linen; }
+    QMainWindow, #ground, #tracing { background: @linen; }
     #header, #footer { background: @panel; }
     #tray, #trayInside, QScrollArea { background: @panel; border: none; }
     #column, #columnInside { background: @panelLight; border: none; }

@@ -1,7 +1,7 @@
 // cli/alter_commands.h
 //
-// The commands of armure-cli that alter a pattern: bases kept and listed, orders recalculated from one, the table of
-// shifts, single alterations.
+// The commands of armure-cli that alter a pattern: bases kept, imported and listed, orders recalculated from one, the
+// table of shifts, single alterations.
 #pragma once
 
 #include <optional>
@@ -14,6 +14,11 @@ namespace armure::cli {
 
 struct KeepArguments {
   std::string order, measured, name, date, output;  // without an output into the maker's library
+  bool force = false;
+};
+// A drawing read as a base: without names what is guessed of it is written.
+struct ImportArguments {
+  std::string drawing, scale, known, names, measured, name, date, output;
   bool force = false;
 };
 struct RecalcArguments {
@@ -38,6 +43,7 @@ struct FitArguments {
 };
 
 int keepBase(Printer& out, const KeepArguments& arguments);
+int importBase(Printer& out, const ImportArguments& arguments);
 int listBases(Printer& out, const std::string& folder, bool asJson);
 int recalcFromBase(Printer& out, const RecalcArguments& arguments);
 int shifts(Printer& out, const std::string& order, bool asJson);

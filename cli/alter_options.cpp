@@ -17,6 +17,7 @@ AlterOptions::AlterOptions(CLI::App& app) {
 
 std::optional<int> AlterOptions::run(Printer& out) const {
   if (*keeping_) return keepBase(out, kept_);
+  if (*importing_) return importBase(out, imported_);
   if (*listing_) return listBases(out, folder_, json_);
   if (*recalculating_) return recalcFromBase(out, recalculated_);
   if (*shifting_) return shifts(out, order_, json_);
@@ -26,7 +27,7 @@ std::optional<int> AlterOptions::run(Printer& out) const {
 }
 
 void AlterOptions::addBase(CLI::App& app) {
-  auto* base = app.add_subcommand("base", "trusted base patterns: kept from orders, listed");
+  auto* base = app.add_subcommand("base", "trusted base patterns: kept from orders, imported, listed");
   base->require_subcommand(1);
   keeping_ = base->add_subcommand("keep", "an order's pattern as a base");
   keeping_->add_option("order", kept_.order, "order file")->required();
@@ -36,6 +37,18 @@ void AlterOptions::addBase(CLI::App& app) {
   keeping_->add_option("--date", kept_.date, "when it was made up; else today");
   keeping_->add_option("-o,--output", kept_.output, "base file to write; else into the library");
   keeping_->add_flag("--force", kept_.force, kForce);
+  importing_ = base->add_subcommand("import", "pieces of an SVG or DXF drawing as a base");
+  importing_->add_option("drawing", imported_.drawing, "SVG or DXF (ASCII)")->required();
+  importing_->add_option("--scale", imported_.scale, "every length of the drawing times this");
+  importing_->add_option("--known", imported_.known, "X,Y,X,Y=LENGTH: two places of it, mm, and their true distance");
+  importing_->add_option("--names", imported_.names,
+                         "JSON of what its lines are (docs/format/tracing.schema.json); without it what is guessed is "
+                         "written, to be corrected");
+  importing_->add_option("--measured", imported_.measured, "CSV of what it measures as made; needed with --names");
+  importing_->add_option("--name", imported_.name, "what it is called; else as the file");
+  importing_->add_option("--date", imported_.date, "when it was made up; else today");
+  importing_->add_option("-o,--output", imported_.output, "base file to write; else into the library");
+  importing_->add_flag("--force", imported_.force, kForce);
   listing_ = base->add_subcommand("list", "the bases of the library, or of a folder");
   listing_->add_option("folder", folder_, "folder");
   listing_->add_flag("--json", json_, "as JSON");

@@ -29,13 +29,14 @@ class AlterOptions {
   void addFit(CLI::App& app);
 
   KeepArguments kept_;
+  ImportArguments imported_;
   RecalcArguments recalculated_;
   AlterArguments altered_;
   FitArguments fitted_;
   std::string folder_, order_;
   bool json_ = false;
-  CLI::App *keeping_ = nullptr, *listing_ = nullptr, *recalculating_ = nullptr, *shifting_ = nullptr,
-           *altering_ = nullptr, *fitting_ = nullptr;
+  CLI::App *keeping_ = nullptr, *importing_ = nullptr, *listing_ = nullptr, *recalculating_ = nullptr,
+           *shifting_ = nullptr, *altering_ = nullptr, *fitting_ = nullptr;
 };
 
 }  // namespace armure::cli

@@ -155,7 +155,9 @@ int main(int argc, char** argv) {
     for (const std::string& input : known)
       if (!holds(target, input)) return 1;
     // A book is a file with a disk behind it, and every choice drafts: fewer of them.
-    const size_t count = target.name == "book" ? mutations / 20 : target.name == "choices" ? mutations / 7 : mutations;
+    const size_t count = target.name == "book"                                  ? mutations / 20
+                         : target.name == "choices" || target.name == "drawing" ? mutations / 7
+                                                                                : mutations;
     for (size_t i = 0; i < count; ++i)
       if (!holds(target, mutated(known[dice() % known.size()], known, dice))) return 1;
     fmt::print("fuzz: {}: {} known inputs, {} mutations\n", target.name, known.size(), count);

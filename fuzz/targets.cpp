@@ -10,13 +10,16 @@
 
 #include "book/client_book.h"
 #include "io/base_file.h"
+#include "io/dxf_reader.h"
 #include "io/measurement_csv.h"
 #include "io/order_file.h"
 #include "io/tape_protocol.h"
+#include "io/tracing_json.h"
 #include "measure/takings.h"
 #include "quotable.h"
 #include "recalc/bases.h"
 #include "recalc/idle.h"
+#include "tracing/guess.h"
 
 namespace armure::fuzz {
 namespace {
@@ -144,6 +147,27 @@ void choices(std::string_view bytes) {
   (void)recalc(o);
 }
 
+void drawing(std::string_view bytes) {
+  const Result<LineDrawing> read = parseDrawing(bytes, "drawing");
+  if (!read.ok()) return;
+  const TracingNames names = guessedNames(*read);
+  const Result<Pattern> pattern = tracedPattern(*read, names);
+  require(!pattern.ok() || !patternProblem(*pattern), "a pattern that is not sound");
+  const Result<TracingFile> again = parseTracing(tracingText(names), "names");
+  require(again.ok() && again->names == names, "what is guessed is not read again");
+}
+
+void tracing(std::string_view bytes) {
+  const Result<TracingFile> read = parseTracing(bytes, "names");
+  if (!read.ok()) return;
+  const Result<TracingFile> again = parseTracing(tracingText(read->names), "names");
+  require(again.ok() && again->names == read->names, "what was written is not read again");
+  LineDrawing square;
+  square.shapes.push_back({Path::polyline({{0, 0}, {200, 0}, {200, 300}, {0, 300}, {0, 0}}), true, "", ""});
+  if (const Result<Pattern> pattern = tracedPattern(square, read->names); pattern.ok())
+    require(!patternProblem(*pattern), "a pattern that is not sound");
+}
+
 void tape(std::string_view bytes) {
   TapeInbox inbox;
   size_t part = 1;
@@ -177,8 +201,14 @@ void book(std::string_view bytes) {
 }
 
 std::span<const Target> targets() {
-  static constexpr std::array<Target, 6> kTargets{
-      {{"order", order}, {"base", base}, {"csv", csv}, {"choices", choices}, {"tape", tape}, {"book", book}}};
+  static constexpr std::array<Target, 8> kTargets{{{"order", order},
+                                                   {"base", base},
+                                                   {"csv", csv},
+                                                   {"choices", choices},
+                                                   {"tape", tape},
+                                                   {"drawing", drawing},
+                                                   {"tracing", tracing},
+                                                   {"book", book}}};
   return kTargets;
 }
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "alter/shift_table.h"
+#include "io/tracing_json.h"
 #include "order/order_words.h"
 
 namespace armure {
@@ -170,6 +171,7 @@ void readBase(MemberReader& in, const Json& object, BasePattern& into) {
   in.measures(object, "made", into.made);
   in.choices(object, "choices", into.choices);
   readAlterations(in, object, into.alterations);
+  readTraced(in, object, into.traced);
 }
 
 void writeBase(Json& object, const BasePattern& base) {
@@ -182,6 +184,7 @@ void writeBase(Json& object, const BasePattern& base) {
   object["made"] = measuresJson(base.made, memberOf(object, "made"));
   object["choices"] = choicesJson(base.choices);
   writeAlterations(object, base.alterations);
+  writeTraced(object, base.traced);
 }
 
 void readRecalculation(MemberReader& in, const Json& doc, std::optional<Recalculation>& into) {

@@ -16,6 +16,16 @@ namespace {
 constexpr size_t kMostWarnings = 20;  // more are counted
 }
 
+std::optional<Vec2> readPoint(const Json& json) {
+  constexpr double kFarthest = 1e6;  // mm
+  if (!json.is_array() || json.size() != 2 || !json[0].is_number() || !json[1].is_number()) return std::nullopt;
+  const Vec2 p{json[0].get<double>(), json[1].get<double>()};
+  if (!(std::abs(p.x) <= kFarthest) || !(std::abs(p.y) <= kFarthest)) return std::nullopt;
+  return p;
+}
+
+Json pointJson(Vec2 point) { return Json::array({point.x, point.y}); }
+
 std::vector<std::string> MemberReader::warnings() && {
   if (unsaid_ > 0) warnings_.push_back(fmt::format("and {} more like these", unsaid_));
   return std::move(warnings_);
@@ -56,6 +66,15 @@ void MemberReader::number(const Json& object, const char* member, double& into, 
   if (!(value >= lowest && value <= highest))
     return fail(member, "is not a number that can be meant", msg("it lies between {} and {}", lowest, highest));
   into = value;
+}
+
+void MemberReader::point(const Json& object, const char* member, Vec2& into) {
+  if (!object.contains(member)) return;
+  if (const auto read = readPoint(object[member])) {
+    into = *read;
+  } else {
+    fail(member, "is no point", "write [x, y] in millimetres");
+  }
 }
 
 void MemberReader::flag(const Json& object, const char* member, bool& into) {

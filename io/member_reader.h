@@ -13,6 +13,7 @@
 #include <string>
 #include <vector>
 
+#include "geometry/vec.h"
 #include "io/bounded_json.h"
 #include "measure/measure_set.h"
 #include "result.h"
@@ -38,6 +39,8 @@ class MemberReader {
   // A text, a number, yes or no that may be left out; it fails where it is something else.
   void text(const Json& object, const char* member, std::string& into);
   void number(const Json& object, const char* member, double& into, double lowest, double highest);
+  // A point as [x, y]; left out it stays what it was.
+  void point(const Json& object, const char* member, Vec2& into);
   void flag(const Json& object, const char* member, bool& into);
   // One of several words.
   template <typename Option, typename Word>
@@ -88,6 +91,9 @@ class MemberReader {
 // Measures in the order of the table, unknown ones after; members of an entry in `old` that are not known are kept.
 Json measuresJson(const MeasureSet& measures, const Json& old);
 Json choicesJson(const Choices& choices);
+// [x, y], mm; nothing where it is not, or further than a kilometre.
+std::optional<Vec2> readPoint(const Json& json);
+Json pointJson(Vec2 point);
 // The member of an object, or null.
 Json memberOf(const Json& object, const char* member);
 

@@ -45,6 +45,20 @@ std::vector<Vec2> evenPoints(const Path& path, int count) {
   return points;
 }
 
+// A sample, then Newton on dot(path(s) - p, tangent(s)) = 0.
+double nearestPlace(const Path& path, Vec2 point) {
+  const int samples = std::max(48, 12 * static_cast<int>(path.cubics().size()));
+  const double length = path.length();
+  double best = 0, least = HUGE_VAL;
+  for (int i = 0; i <= samples; ++i) {
+    const double s = length * i / samples, d = distance(path.pointAt(s), point);
+    if (d < least) least = d, best = s;
+  }
+  for (int i = 0; i < 8; ++i)
+    best = std::clamp(best - dot(path.pointAt(best) - point, path.tangentAt(best)), 0.0, length);
+  return best;
+}
+
 Farthest farthestFrom(const Path& path, const Path& other) {
   constexpr int kSpots = 25;
   constexpr double kFine = 0.005;  // mm

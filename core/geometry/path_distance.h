@@ -13,6 +13,9 @@ namespace armure {
 // `count` points (two or more) at equal parts of the length of a path, both ends included; good to 0.005 mm.
 std::vector<Vec2> evenPoints(const Path& path, int count);
 
+// The arc length of the place next to a point: good to rounding where the path does not come as near again elsewhere.
+double nearestPlace(const Path& path, Vec2 point);
+
 struct Farthest {
   double distance = 0;  // mm
   Vec2 at, by;          // where on the path, and from the other path to there

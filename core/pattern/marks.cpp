@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "geometry/path_distance.h"
 #include "geometry/tolerances.h"
 #include "pattern/outline_parts.h"
 
@@ -11,20 +12,6 @@ namespace {
 
 bool names(const EdgeMap& map, const std::string& edge) {
   return std::any_of(map.begin(), map.end(), [&](const EdgePart& part) { return part.was == edge; });
-}
-
-// The nearest place of an edge to a point: a sample, then Newton on dot(path(s) - p, tangent(s)) = 0.
-double nearestOn(const Path& path, Vec2 point) {
-  constexpr int kSamples = 48;
-  const double length = path.length();
-  double best = 0, least = HUGE_VAL;
-  for (int i = 0; i <= kSamples; ++i) {
-    const double s = length * i / kSamples, d = distance(path.pointAt(s), point);
-    if (d < least) least = d, best = s;
-  }
-  for (int i = 0; i < 8; ++i)
-    best = std::clamp(best - dot(path.pointAt(best) - point, path.tangentAt(best)), 0.0, length);
-  return best;
 }
 
 }  // namespace
@@ -61,7 +48,7 @@ Anchor anchorAt(const Piece& piece, Vec2 point) {
   const Edge* nearest = nullptr;
   double at = 0, least = HUGE_VAL;
   for (const Edge& e : piece.edges) {
-    const double s = nearestOn(e.path, point), d = distance(e.path.pointAt(s), point);
+    const double s = nearestPlace(e.path, point), d = distance(e.path.pointAt(s), point);
     if (d < least) least = d, at = s, nearest = &e;
   }
   const Vec2 along = nearest->path.tangentAt(at), off = point - nearest->path.pointAt(at);

@@ -9,6 +9,7 @@
 #include "measure/measure_table.h"
 #include "parts/bones/bones.h"
 #include "prepare/lists.h"
+#include "recalc/bases.h"
 #include "rules/rule_search.h"
 
 namespace armure {
@@ -65,6 +66,8 @@ class IdleFinder {
         idle_.push_back({"measure " + id, "nothing in this garment is drafted from it", id});
       }
     }
+    if (order_.base && order_.base->base.traced && order_.style != order_.base->base.style)
+      idle_.push_back({"style", "the pattern was read from a drawing: it is altered, not drafted"});
     for (const IdleShift& s : design_.idleShifts) {
       const auto from = std::ranges::find(order_.alterations, s.alteration, &Alteration::id);
       const bool named = from != order_.alterations.end() && !from->name.empty();
@@ -111,6 +114,9 @@ class IdleFinder {
     Order other = order_;
     other.choices.erase(key);
     if (changes(other)) return {};
+    if (order_.base && order_.base->base.traced)
+      return isDraftChoice(key) ? Message("the pattern was read from a drawing: it is altered, not drafted")
+                                : Message();
     for (const std::string& otherwise : alternatives(key, value)) {
       other.choices[key] = otherwise;
       if (changes(other)) return {};

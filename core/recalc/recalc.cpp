@@ -125,7 +125,7 @@ Recalculated recalculated(const Recalculation& from, const Pattern& shell, const
   ShiftTable table = shiftTable(takenOn(client), measuredOn(from.base, base.body), {from.from, toLines, from.cells});
   shareRest(table, shell, base.rules.length(key::kCapOther));
   Alteration alteration = recalculationOf(table, shell);
-  return {std::move(table), std::move(alteration), shell};
+  return {std::move(table), std::move(alteration), shell, static_cast<bool>(from.base.traced)};
 }
 
 // Shoulder seams and armholes of the pieces, front and back.
@@ -220,18 +220,37 @@ std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds&
   return std::nullopt;
 }
 
+// The shell between source and alterations. Pieces read from a drawing are what they are: the block beside them says
+// how the client is built and how the garment opens, and its intakes are not theirs.
+struct Grown {
+  Block block;
+  Shell shell;
+  UpperLengths upper;
+};
+Result<Grown> grown(const Order& order, const Grounds& drafted) {
+  Result<Block> block = draftBlock(drafted.body, drafted.rules);
+  if (!block.ok()) return block.problem();
+  if (order.base && order.base->base.traced) {
+    block.value().intakes.clear();
+    Shell shell{*order.base->base.traced.shell, {}};
+    const UpperLengths upper = measuredUpper(shell.pattern);
+    return Grown{std::move(block).value(), std::move(shell), upper};
+  }
+  Result<Shell> shell = makeShell(*block, drafted.body, drafted.rules);
+  if (!shell.ok()) return shell.problem();
+  const UpperLengths upper = upperLengths(*block, drafted.rules);
+  return Grown{std::move(block).value(), std::move(shell).value(), upper};
+}
+
 Result<Sourced> sourceOf(const Order& order) {
   Result<Grounds> drafted = groundsOf(order, order.base ? order.base->base.measures : order.measures);
   if (!drafted.ok()) return drafted.problem();
   Result<Grounds> client = order.base ? groundsOf(order, order.measures) : *drafted;
   if (!client.ok()) return client.problem();
-  Result<Block> block = draftBlock(drafted->body, drafted->rules);
-  if (!block.ok()) return block.problem();
-  Result<Shell> shell = makeShell(*block, drafted->body, drafted->rules);
-  if (!shell.ok()) return shell.problem();
-  const UpperLengths upper = upperLengths(*block, drafted->rules);
-  Sourced s{
-      std::move(client->body), drafted->rules, std::move(block).value(), std::move(shell).value(), upper, {}, {}, {}};
+  Result<Grown> made = grown(order, *drafted);
+  if (!made.ok()) return made.problem();
+  auto& [block, shell, upper] = made.value();
+  Sourced s{std::move(client->body), drafted->rules, std::move(block), std::move(shell), upper, {}, {}, {}};
   if (auto problem = alterShell(s, order, *drafted)) return *problem;
   if (auto problem = unsound(s.shell.pattern)) return *problem;
   return s;

@@ -29,7 +29,8 @@ namespace armure {
 struct Recalculated {
   ShiftTable table;
   Alteration alteration;
-  Pattern base;  // the shell it was done to
+  Pattern base;         // the shell it was done to
+  bool traced = false;  // which was read from a drawing, not drafted
 };
 
 struct Design {
@@ -48,6 +49,7 @@ struct Design {
   std::vector<Question> questions;
 
   ReductionClass reduction() const;
+  bool isTraced() const { return fromBase && fromBase->traced; }
   // A level as the pattern has it, altered or not; nullptr where it has none.
   const PatternLevel* level(std::string_view id) const { return pattern.level(id); }
   // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.

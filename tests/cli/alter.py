@@ -110,6 +110,47 @@ class Altering(Case):
                 self.assertLessEqual(abs(rows[level]["x"] / 25.4 - x), 0.1 + 1e-9, level)
                 self.assertLessEqual(abs(rows[level]["y"] / 25.4 - y), 0.1 + 1e-9, level)
 
+    def test_a_drawing_is_read_as_a_base_and_recalculated(self):
+        import check_pieces
+        svg, names = self.path("d.svg"), self.path("n.json")
+        self.assertEqual(run("export", demo("1-ferry.armure"), "--svg", svg)[0], 0)
+        code, guessed, told = run("base", "import", svg)
+        self.assertEqual(code, 0, told)
+        self.assertIn("a square of 100.00 mm", told)
+        said = json.loads(guessed)
+        self.assertEqual([p["id"] for p in said["pieces"]], ["front-1", "front-2", "back-2", "back-1"])
+        self.assertEqual(len(said["seams"]), 3)
+        with open(names, "w", encoding="utf-8") as f:
+            f.write(guessed)
+        with open(self.path("made.csv"), "w", encoding="utf-8") as f:
+            f.write("measure,value,unit,note\nbust,34 5/8,in,\nunderbust,29 1/2,in,\nwaist,26 1/8,in,\nhigh_hip,33,in,\nhip,37,in,\n")
+        self.refused(run("base", "import", svg, "--names", names, "-o", self.path("b.armure-base")), "--measured")
+        arguments = ("base", "import", svg, "--names", names, "--measured", self.path("made.csv"), "--date", "2026-11-30")
+        code, out, errors = run(*arguments, "-o", self.path("b.armure-base"))
+        self.assertEqual(code, 0, errors)
+        self.assertIn("4 pieces, 3 seams", out)
+        code, _, errors = run("recalc", "--base", self.path("b.armure-base"), "--measurements", demo("thomasin-spring.csv"), "-o", self.path("o.armure"))
+        self.assertEqual(code, 0, errors)
+        self.assertEqual(run("check", self.path("o.armure"))[0], 0)
+        # 26 3/4 of the client for 26 1/8 on the toile.
+        before, after = self.girth(demo("1-ferry.armure")), self.girth(self.path("o.armure"))
+        self.assertAlmostEqual(after["closedGirth"] - before["closedGirth"], 0.625 * 25.4, delta=0.15)
+        self.assertEqual(check_pieces.run(self.path("p.json")), 0)
+        # Choices of drafting are told to do nothing.
+        code, out, _ = run("set", self.path("o.armure"), "hem.length=9 in", "-o", self.path("s.armure"))
+        self.assertIn("read from a drawing", out)
+        # A known length scales it: half as long, half as wide.
+        x, y = said["pieces"][0]["edges"][3]["from"]
+        known = run("base", "import", svg, "--known", f"{x},{y},{x},{y - 100}=50 mm")
+        self.assertAlmostEqual(json.loads(known[1])["scale"], 0.5)
+        half = run(*arguments, "--scale", "0.5", "-o", self.path("h.armure-base"))
+        self.assertEqual(half[0], 0, half[2])
+        for wrong in (("--scale", "0"), ("--scale", "much"), ("--known", "1,2=3"), ("--known", "0,0=1 in"),
+                      ("--scale", "1", "--known", "0,0,0,1=1 mm"), ("--names", svg)):
+            self.refused(run("base", "import", svg, *wrong), wrong[0] if wrong[0] != "--names" else "d.svg")
+        self.refused(run("base", "import", self.path("made.csv")), "made.csv")
+        self.refused(run("base", "import", self.path("none.svg")), "none.svg")
+
     def test_bad_bases_are_refused(self):
         order = self.path("o.armure")
         for name, content in (("empty", ""), ("cut", '{"format": "armure-base"'), ("other", '{"format": "armure-order", "version": 1}'), ("newer", '{"format": "armure-base", "version": 9}')):

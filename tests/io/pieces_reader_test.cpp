@@ -15,17 +15,17 @@ using namespace armure::testing;
 
 namespace {
 
-using Json = nlohmann::json;
+using PieceJson = nlohmann::json;
 struct P {
   double x, y;
 };
 using Line = std::vector<P>;
 
-P point(const Json& j) { return {j[0].get<double>(), j[1].get<double>()}; }
+P point(const PieceJson& j) { return {j[0].get<double>(), j[1].get<double>()}; }
 
-Line line(const Json& j) {
+Line line(const PieceJson& j) {
   Line out;
-  for (const Json& p : j) out.push_back(point(p));
+  for (const PieceJson& p : j) out.push_back(point(p));
   return out;
 }
 
@@ -47,7 +47,7 @@ P along(const Line& l, double s) {
 }
 
 // A cubic Bezier by repeated halving of its sides, 1024 pieces: de Casteljau, written anew.
-Line bezier(const Json& j) {
+Line bezier(const PieceJson& j) {
   const P a = point(j[0]), b = point(j[1]), c = point(j[2]), d = point(j[3]);
   const auto mix = [](P p, P q, double t) { return P{p.x + t * (q.x - p.x), p.y + t * (q.y - p.y)}; };
   Line out;
@@ -59,15 +59,15 @@ Line bezier(const Json& j) {
   return out;
 }
 
-const Json& byId(const Json& list, const std::string& id) {
-  for (const Json& j : list)
+const PieceJson& byId(const PieceJson& list, const std::string& id) {
+  for (const PieceJson& j : list)
     if (j["id"] == id) return j;
   throw std::out_of_range(id);
 }
 
-Line side(const Json& doc, const Json& seamSide) {
+Line side(const PieceJson& doc, const PieceJson& seamSide) {
   Line whole;
-  for (const Json& use : seamSide["edges"]) {
+  for (const PieceJson& use : seamSide["edges"]) {
     Line l = line(byId(byId(doc["pieces"], seamSide["piece"])["edges"], use["id"])["points"]);
     if (use["reversed"].get<bool>()) std::reverse(l.begin(), l.end());
     whole.insert(whole.end(), whole.empty() ? l.begin() : l.begin() + 1, l.end());
@@ -75,12 +75,12 @@ Line side(const Json& doc, const Json& seamSide) {
   return whole;
 }
 
-std::vector<Json> exports() {
-  std::vector<Json> docs;
+std::vector<PieceJson> exports() {
+  std::vector<PieceJson> docs;
   for (Order& o : randomOrders(25, 61)) {
     o.choices["balance.keep"] = "balanced";
     const auto d = recalc(o);
-    if (d.ok()) docs.push_back(Json::parse(piecesJson(o, *d)));
+    if (d.ok()) docs.push_back(PieceJson::parse(piecesJson(o, *d)));
   }
   REQUIRE(docs.size() > 20);
   return docs;
@@ -89,33 +89,33 @@ std::vector<Json> exports() {
 }  // namespace
 
 TEST_CASE("in the file, edges follow each other round the piece and close") {
-  for (const Json& doc : exports())
-    for (const Json& piece : doc["pieces"]) {
-      const Json& edges = piece["edges"];
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& piece : doc["pieces"]) {
+      const PieceJson& edges = piece["edges"];
       for (size_t i = 0; i < edges.size(); ++i)
         REQUIRE(far(point(edges[i]["points"].back()), point(edges[(i + 1) % edges.size()]["points"].front())) < 1e-3);
     }
 }
 
 TEST_CASE("in the file, polylines follow their curves within 0.02 mm") {
-  for (const Json& doc : exports())
-    for (const Json& piece : doc["pieces"])
-      for (const Json& edge : piece["edges"]) {
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& piece : doc["pieces"])
+      for (const PieceJson& edge : piece["edges"]) {
         double curve = 0;
-        for (const Json& b : edge["beziers"]) curve += length(bezier(b));
+        for (const PieceJson& b : edge["beziers"]) curve += length(bezier(b));
         REQUIRE(length(line(edge["points"])) == Approx(curve).margin(0.02));
       }
 }
 
 TEST_CASE("in the file, both sides of a seam are equally long and meet at the underbust notch") {
-  for (const Json& doc : exports())
-    for (const Json& seam : doc["seams"]) {
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& seam : doc["seams"]) {
       INFO(doc["garment"]["name"] << " " << seam["id"]);
       const double ease = seam["ease"].get<double>() * (seam["easeSide"] == "a" ? 1 : -1);
       REQUIRE(length(side(doc, seam["a"])) - ease == Approx(length(side(doc, seam["b"]))).margin(0.05));
       bool underbust = false;
       double lastA = 0, lastB = 0;
-      for (const Json& n : seam["notches"]) {
+      for (const PieceJson& n : seam["notches"]) {
         REQUIRE((n["a"].get<double>() > lastA && n["b"].get<double>() > lastB));  // from the top down
         lastA = n["a"].get<double>();
         lastB = n["b"].get<double>();
@@ -128,27 +128,27 @@ TEST_CASE("in the file, both sides of a seam are equally long and meet at the un
 }
 
 TEST_CASE("in the file, seam notches and piece notches are the same places") {
-  for (const Json& doc : exports())
-    for (const Json& seam : doc["seams"])
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& seam : doc["seams"])
       for (const char* key : {"a", "b"}) {
-        const Json& piece = byId(doc["pieces"], seam[key]["piece"]);
+        const PieceJson& piece = byId(doc["pieces"], seam[key]["piece"]);
         const std::string edgeId = seam[key]["edges"][0]["id"];
         const Line edge = line(byId(piece["edges"], edgeId)["points"]), walked = side(doc, seam[key]);
-        for (const Json& n : seam["notches"])
-          for (const Json& m : piece["notches"])
+        for (const PieceJson& n : seam["notches"])
+          for (const PieceJson& m : piece["notches"])
             if (m["id"] == n["id"] && m["edge"] == edgeId)
               REQUIRE(far(along(edge, m["at"].get<double>()), along(walked, n[key].get<double>())) < 0.05);
       }
 }
 
 TEST_CASE("in the file, widths and gap add up to the girth that is said, and to the finished one") {
-  for (const Json& doc : exports()) {
+  for (const PieceJson& doc : exports()) {
     REQUIRE(doc["levels"].size() >= 2);  // underbust and waist, whatever is cut away above and below
-    for (const Json& level : doc["levels"]) {
+    for (const PieceJson& level : doc["levels"]) {
       double sum = level["openingGap"].get<double>();
-      for (const Json& piece : doc["pieces"]) {
+      for (const PieceJson& piece : doc["pieces"]) {
         if (piece["layer"] != "shell") continue;
-        for (const Json& mark : piece["levels"]) {
+        for (const PieceJson& mark : piece["levels"]) {
           if (mark["id"] != level["id"]) continue;
           const double width = far(point(mark["a"]), point(mark["b"]));
           REQUIRE(width == Approx(mark["width"].get<double>()).margin(0.001));
@@ -163,14 +163,14 @@ TEST_CASE("in the file, widths and gap add up to the girth that is said, and to 
 }
 
 TEST_CASE("in the file, the finished girth is the body's, its ease and its reduction, and the gaps are the opening") {
-  for (const Json& doc : exports())
-    for (const Json& level : doc["levels"]) {
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& level : doc["levels"]) {
       INFO(doc["garment"]["name"] << " " << level["id"]);
       const auto mm = [&](const char* key) { return level[key].get<double>(); };
       REQUIRE(mm("finishedGirth") == Approx(mm("bodyGirth") + mm("ease") - mm("reduction")).margin(1e-4));
       REQUIRE((mm("ease") == 0 || mm("reduction") == 0));
       double gaps = 0;
-      for (const Json& gap : level["gaps"]) gaps += gap.get<double>();
+      for (const PieceJson& gap : level["gaps"]) gaps += gap.get<double>();
       REQUIRE(gaps == Approx(mm("openingGap")).margin(1e-4));
       REQUIRE(level["estimated"] == !(level["girthTaken"].get<bool>() && level["heightTaken"].get<bool>()));
     }
@@ -178,8 +178,8 @@ TEST_CASE("in the file, the finished girth is the body's, its ease and its reduc
 
 TEST_CASE("in the file, a notch is struck from the sewing line to the cutting line") {
   size_t strokes = 0;
-  for (const Json& doc : exports())
-    for (const Json& piece : doc["pieces"]) {
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& piece : doc["pieces"]) {
       Line cut = line(piece["cutOutline"]);
       cut.push_back(cut.front());
       const auto off = [](const Line& l, P p) {
@@ -191,30 +191,31 @@ TEST_CASE("in the file, a notch is struck from the sewing line to the cutting li
         }
         return least;
       };
-      for (const Json& mark : piece["marks"]) {
+      for (const PieceJson& mark : piece["marks"]) {
         if (mark["kind"] == "placement") {  // where a strap or a panel is sewn on: along the sewing line
-          for (const Json& at : mark["points"]) {
+          for (const PieceJson& at : mark["points"]) {
             double away = HUGE_VAL;
-            for (const Json& e : piece["edges"]) away = std::min(away, off(line(e["points"]), point(at)));
+            for (const PieceJson& e : piece["edges"]) away = std::min(away, off(line(e["points"]), point(at)));
             CHECK(away < 0.03);
           }
           continue;
         }
         if (mark["kind"] == "channel" || mark["kind"] == "eyelet") {  // within the cloth, clear of the cutting line
           const Line fold = piece["onFold"].is_null() ? Line{} : line(byId(piece["edges"], piece["onFold"])["points"]);
-          for (const Json& at : mark["points"])
+          for (const PieceJson& at : mark["points"])
             CHECK((off(cut, point(at)) > 3 || (!fold.empty() && off(fold, point(at)) < 0.5)));
           if (mark["kind"] == "channel") CHECK(mark["width"].get<double>() > 6);
           continue;
         }
         REQUIRE(mark["kind"] == "notch");
         double sewn = HUGE_VAL;
-        for (const Json& e : piece["edges"]) sewn = std::min(sewn, off(line(e["points"]), point(mark["points"][0])));
+        for (const PieceJson& e : piece["edges"])
+          sewn = std::min(sewn, off(line(e["points"]), point(mark["points"][0])));
         CHECK(sewn < 0.02);
         CHECK(off(cut, point(mark["points"][1])) < 0.001);
         ++strokes;
       }
-      CHECK(static_cast<size_t>(std::count_if(piece["marks"].begin(), piece["marks"].end(), [](const Json& m) {
+      CHECK(static_cast<size_t>(std::count_if(piece["marks"].begin(), piece["marks"].end(), [](const PieceJson& m) {
               return m["kind"] == "notch";
             })) <= piece["notches"].size());
       CHECK(piece["girthWeight"] == (piece["onFold"].is_null() ? piece["quantity"].get<int>() : 2));
@@ -224,18 +225,18 @@ TEST_CASE("in the file, a notch is struck from the sewing line to the cutting li
 
 TEST_CASE("in the file, the fold is straight and has no allowance") {
   size_t folds = 0;
-  for (const Json& doc : exports())
-    for (const Json& piece : doc["pieces"]) {
+  for (const PieceJson& doc : exports())
+    for (const PieceJson& piece : doc["pieces"]) {
       if (piece["onFold"].is_null()) continue;
       ++folds;
-      const Json& fold = byId(piece["edges"], piece["onFold"]);
+      const PieceJson& fold = byId(piece["edges"], piece["onFold"]);
       CHECK(fold["role"] == "fold");
       CHECK(fold["allowance"] == 0.0);
-      for (const Json& p : fold["points"]) CHECK(p[0] == fold["points"][0][0]);
+      for (const PieceJson& p : fold["points"]) CHECK(p[0] == fold["points"][0][0]);
       // Nothing is cut beyond it: all of the piece lies on one side.
       const double at = fold["points"][0][0].get<double>();
       double left = at, right = at;
-      for (const Json& p : piece["cutOutline"]) {
+      for (const PieceJson& p : piece["cutOutline"]) {
         left = std::min(left, p[0].get<double>());
         right = std::max(right, p[0].get<double>());
       }
@@ -247,7 +248,7 @@ TEST_CASE("in the file, the fold is straight and has no allowance") {
 namespace {
 
 // Where a level meets a leg, along the level from its start; nothing where it does not.
-std::optional<double> met(const Json& level, const Line& leg) {
+std::optional<double> met(const PieceJson& level, const Line& leg) {
   const P a = point(level["a"]), b = point(level["b"]);
   const double n = far(a, b), dx = (b.x - a.x) / n, dy = (b.y - a.y) / n;
   for (size_t i = 1; i < leg.size(); ++i) {
@@ -270,20 +271,20 @@ TEST_CASE("in the file, darts meet in their point, have equal legs and take what
       Order o = orderWith({{"cup.kind", kind}, {"dial.side", side}, {"balance.keep", "balanced"}});
       const auto d = recalc(o);
       REQUIRE(d.ok());
-      const Json doc = Json::parse(piecesJson(o, *d));
-      for (const Json& seam : doc["seams"]) CHECK(seam["a"]["piece"] != seam["b"]["piece"]);
-      for (const Json& piece : doc["pieces"])
-        for (const Json& dart : piece.value("darts", Json::array())) {
+      const PieceJson doc = PieceJson::parse(piecesJson(o, *d));
+      for (const PieceJson& seam : doc["seams"]) CHECK(seam["a"]["piece"] != seam["b"]["piece"]);
+      for (const PieceJson& piece : doc["pieces"])
+        for (const PieceJson& dart : piece.value("darts", PieceJson::array())) {
           const Line one = line(dart["legs"][0]), two = line(dart["legs"][1]);
           CHECK(length(one) == Approx(length(two)).margin(0.02));
           CHECK(far(one.back(), two.back()) < 1e-3);
           std::string id = dart["id"];  // in a lining its seam has a name of its own, its mouth the shell's
           if (piece["layer"] != "shell") id = id.substr(piece["layer"].get<std::string>().size() + 1);
-          const Json& mouth = byId(piece["edges"], id + "-mouth");
+          const PieceJson& mouth = byId(piece["edges"], id + "-mouth");
           CHECK(mouth["role"] == "mouth");
           CHECK(length(line(mouth["points"])) == Approx(far(one.front(), two.front())).margin(1e-3));
           ++open;
-          for (const Json& l : piece["levels"]) {
+          for (const PieceJson& l : piece["levels"]) {
             const auto a = met(l, one), b = met(l, two);
             CHECK(l["taken"].get<double>() == Approx(a && b ? *b - *a : 0).margin(0.05));
           }
@@ -303,29 +304,29 @@ TEST_CASE("in the file, a dart pointed at both ends has closed legs, left first,
     return Path(Cubic{middle - Vec2{0, 50}, middle + Vec2{by, -20}, middle + Vec2{by, 20}, middle + Vec2{0, 50}});
   };
   cutPointedDart(d.pattern, back, {"dart-back", "Back dart", leg(-8), leg(8)});
-  const Json doc = Json::parse(piecesJson(o, d));
-  const Json& piece = byId(doc["pieces"], "back-1");
+  const PieceJson doc = PieceJson::parse(piecesJson(o, d));
+  const PieceJson& piece = byId(doc["pieces"], "back-1");
   REQUIRE(piece["darts"].size() == 1);
-  const Json& dart = piece["darts"][0];
+  const PieceJson& dart = piece["darts"][0];
   CHECK(dart["kind"] == "pointed");
   const Line left = line(dart["legs"][0]), right = line(dart["legs"][1]);
   CHECK((far(left.front(), right.front()) < 1e-3 && far(left.back(), right.back()) < 1e-3));
   CHECK(left[left.size() / 2].x < right[right.size() / 2].x);
   CHECK(left.front().y < left.back().y);  // from the upper point down
-  const Json& level = byId(piece["levels"], "waist");
+  const PieceJson& level = byId(piece["levels"], "waist");
   CHECK(level["taken"].get<double>() == Approx(12).margin(0.1));  // 3/4 of what the handles stand apart
   CHECK(level["taken"].get<double>() == Approx(*met(level, right) - *met(level, left)).margin(0.05));
   // The sum of what the file says is what the file says.
-  const Json& waistSum = byId(doc["levels"], "waist");
+  const PieceJson& waistSum = byId(doc["levels"], "waist");
   double sum = waistSum["openingGap"].get<double>();
-  for (const Json& p : doc["pieces"])
-    for (const Json& l : p["levels"])
+  for (const PieceJson& p : doc["pieces"])
+    for (const PieceJson& l : p["levels"])
       if (p["layer"] == "shell" && l["id"] == "waist")
         sum += (l["width"].get<double>() - l.value("taken", 0.0)) * p["girthWeight"].get<double>();
   CHECK(sum == Approx(waistSum["closedGirth"].get<double>()).margin(1e-3));
   // Its points are marked; its notches lie in the cloth and are no notches of an edge.
   size_t points = 0;
-  for (const Json& m : piece["marks"]) points += m["kind"] == "point";
+  for (const PieceJson& m : piece["marks"]) points += m["kind"] == "point";
   CHECK(points == 2);
-  for (const Json& n : piece["notches"]) CHECK_NOTHROW(byId(piece["edges"], n["edge"]));
+  for (const PieceJson& n : piece["notches"]) CHECK_NOTHROW(byId(piece["edges"], n["edge"]));
 }

@@ -130,6 +130,7 @@ class InsertMaker {
         {{"insert-wedge", "Shoulder wedge", Part::Insert}, {"insert-wedge-2", "Shoulder wedge", Part::Insert}});
     const Joined done = joinPieces(pattern_, between, "Shoulder wedge");
     uniteSeams(pattern_, "line");
+    walkDown(wedge);
     pattern_.pieces[wedge].cloth = "net";
     for (const size_t i : {inner, outer, wedge}) layGrain(pattern_.pieces[i]);
     pattern_.workings.push_back({"insert.wedge",
@@ -196,6 +197,14 @@ class InsertMaker {
     return next.id.starts_with("shoulder") ? next.id : "";
   }
 
+  // Lines run so that the insert is on their left; its seams are walked from their upper ends.
+  void walkDown(size_t insert) {
+    for (Seam& s : pattern_.seams) {
+      const Path side = pattern_.sidePath(s.a);
+      if ((s.a.piece == insert || s.b.piece == insert) && side.start().y > side.end().y) turnSeam(pattern_, s);
+    }
+  }
+
   void divide(size_t index, LineThrough through, const std::string& id, const Message& name, LengthKey rule) {
     DividingLine line{id,
                       msg("{} seam", name),
@@ -204,11 +213,7 @@ class InsertMaker {
                       rules_.length(key::kAllowanceYoke),
                       {std::move(through)}};
     dividePieces(pattern_, line, {{id, name, Part::Insert}});
-    // Lines run so that the insert is on their left; a seam is walked from its upper end.
-    for (Seam& s : pattern_.seams)
-      if (const Path side = pattern_.sidePath(s.a);
-          s.b.piece + 1 == pattern_.pieces.size() && side.start().y > side.end().y)
-        turnSeam(pattern_, s);
+    walkDown(pattern_.pieces.size() - 1);
     Piece& insert = pattern_.pieces.back();
     insert.cloth = "net";
     layGrain(insert);
