@@ -3,6 +3,7 @@
 #include <QDate>
 #include <algorithm>
 
+#include "alter/cloth_beyond.h"
 #include "alter/complaints.h"
 #include "alter/wish.h"
 #include "app/tray_parts.h"
@@ -110,6 +111,7 @@ void FitPanel::addNote() {
                    [this](const std::string& text) -> std::optional<Problem> {
                      written_ = text;
                      amountMm_.reset();
+                     note_->setEnabled(false);
                      if (text.empty()) return std::nullopt;
                      const Result<double> mm = parseLength(text, session_.order().units.unit);
                      if (!mm.ok()) return mm.problem();
@@ -354,6 +356,10 @@ void FitPanel::refreshProposal() {
   notes_->setCurrentRow(std::min(row, notes_->count() - 1));
   const Alteration* done = taken();
   for (const Message& m : shiftWords(d.pattern, done ? *done : offered_)) html += "<p>" + words(m, units) + "</p>";
+  // The cloth that was tried on is cut already.
+  if (!done)
+    for (const BeyondCloth& b : beyondCloth(d.pattern, offered_))
+      html += "<p>" + words(beyondWords(d.pattern, b), units) + "</p>";
   if (html.isEmpty()) html = f ? "Nothing yet: note what was seen." : "Begin a fitting, and note what was seen.";
   proposal_->setText(html);
   take_->setText(done ? "Take the alteration back" : "Alter the pattern so");

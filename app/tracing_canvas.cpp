@@ -21,23 +21,11 @@ constexpr double kReach = 9;  // px
 std::vector<Path> edgePaths(const TracingSession& session, const NamedPiece& piece) {
   const double k = session.names().scale;
   const auto at = outlineAt(session.outlines(), k * piece.at);
-  std::vector<Path> paths;
-  if (!at || piece.edges.empty()) return paths;
-  const Path& outline = session.outlines()[*at].path;
-  const double length = outline.length();
+  if (!at) return {};
+  const TracedOutline& outline = session.outlines()[*at];
   std::vector<double> from;
-  for (const NamedEdge& e : piece.edges) from.push_back(nearestPlace(outline, k * e.from));
-  for (size_t i = 0; i < from.size(); ++i) {
-    const double a = from[i], b = from[(i + 1) % from.size()];
-    if (b > a + 1e-6) {
-      paths.push_back(outline.sub(a, b));
-    } else if (a > length - 1e-6) {
-      paths.push_back(outline.sub(0, std::max(b, 1e-3)));
-    } else {
-      paths.push_back(b < 1e-6 ? outline.sub(a, length) : outline.sub(a, length) + outline.sub(0, b));
-    }
-  }
-  return paths;
+  for (const NamedEdge& e : piece.edges) from.push_back(placeOnOutline(outline, k * e.from));
+  return cutAtPlaces(outline.path, from);
 }
 
 TracingCanvas::TracingCanvas(TracingSession& session, const Theme& theme, QWidget* parent)

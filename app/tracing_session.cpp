@@ -56,7 +56,7 @@ void TracingSession::follow() {
     scaled_ = scaled(drawing_, scale_);
     outlines_ = outlinesOf(scaled_);
   }
-  pattern_ = tracedPattern(drawing_, names());
+  pattern_ = tracedPattern(scaled_, outlines_, names());
   if (!pieceNamed(names(), picked_.piece)) picked_ = {names().pieces.empty() ? "" : names().pieces.front().id, ""};
   if (!edgeNamed(names(), picked_)) picked_.edge.clear();
 }

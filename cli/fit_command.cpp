@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "alter/cloth_beyond.h"
 #include "alter/complaints.h"
 #include "alter/proposal.h"
 #include "cli/alter_commands.h"
@@ -93,6 +94,12 @@ std::optional<Problem> noteDown(Order& order, const FitArguments& a, const Patte
   return std::nullopt;
 }
 
+// What it does, and where the cloth that was tried on does not reach.
+void tellAlteration(Printer& out, const Pattern& cut, const Alteration& made, LengthFormat units) {
+  for (const Message& m : shiftWords(cut, made)) out.print("{}\n", say(m, units));
+  for (const BeyondCloth& b : beyondCloth(cut, made)) out.print("{}\n", say(beyondWords(cut, b), units));
+}
+
 void listComplaints(Printer& out, bool asJson) {
   Json all = Json::array();
   for (const Complaint& c : complaintTable()) {
@@ -124,7 +131,7 @@ int fit(Printer& out, const FitArguments& a) {
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
   for (const Alteration& made : file.order.alterations)
     if (a.take && made.fitting == fittingOf(file.order, a.date.empty() ? today() : a.date).id)
-      for (const Message& m : shiftWords(before->pattern, made)) out.print("{}\n", say(m, file.order.units));
+      tellAlteration(out, before->pattern, made, file.order.units);
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   tell(out, a.output, file.order, *design);
   return kDone;

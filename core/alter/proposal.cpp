@@ -269,15 +269,14 @@ Message placeWords(const Pattern& pattern, std::string_view place) {
   return pattern.levelName(place);
 }
 
-// "at the waist", "between bust and underbust".
+}  // namespace
+
 Message atPlace(const Pattern& pattern, std::string_view place) {
   if (const size_t between = place.find('~'); between != std::string_view::npos)
     return msg("between {} and {}", placeWords(pattern, place.substr(0, between)),
                placeWords(pattern, place.substr(between + 1)));
   return msg("at the {}", placeWords(pattern, place));
 }
-
-}  // namespace
 
 Message noteWords(const Pattern& pattern, const FitNote& note) {
   const Message line = lineName(pattern, note.line);

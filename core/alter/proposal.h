@@ -40,6 +40,8 @@ Proposal proposalFor(const Pattern& pattern, const Fitting& fitting);
 // What a note says, in words: "take in 1/4 in, Side seam, underbust to hip".
 Message noteWords(const Pattern& pattern, const FitNote& note);
 Message workWords(FitWork work);  // "take in"
+// A place of a shift: "at the waist", "between bust and underbust".
+Message atPlace(const Pattern& pattern, std::string_view place);
 // What an alteration does to one line, on either edge: "Side seam: waist -1/8 in, high hip -1/8 in on both edges".
 std::vector<Message> shiftWords(const Pattern& pattern, const Alteration& alteration);
 

@@ -23,6 +23,8 @@
 
 namespace armure {
 
+struct TracedOutline;
+
 // From the place of the outline next to `from`, clockwise, to where the next edge begins.
 struct NamedEdge {
   std::string id;
@@ -106,6 +108,9 @@ Result<double> scaleByLength(Vec2 from, Vec2 to, double length);
 // Fails with the first thing that does not hold, naming piece and edge: an outline that is not there, edges out of
 // order, a seam whose edges are unknown, do not run on, or are longer by more than kMostUneven on one side.
 Result<Pattern> tracedPattern(const LineDrawing& drawing, const TracingNames& names);
+// The same of a drawing at its true size (scaled by names.scale) whose outlines are known already.
+Result<Pattern> tracedPattern(const LineDrawing& real, const std::vector<TracedOutline>& outlines,
+                              const TracingNames& names);
 
 // A pattern whose pieces and seams are there, finished: pieces numbered, notches of seams listed, levels found on the
 // pieces and closed to what they measure, with `opening` mm left open. Fails where it is not sound, or an edge is sewn

@@ -33,6 +33,14 @@ struct TracedOutline {
 
 std::vector<TracedOutline> outlinesOf(const LineDrawing& drawing);
 
+// The place of an outline next to a point, as arc length; a corner where one is within kAtCorner.
+double placeOnOutline(const TracedOutline& outline, Vec2 point);
+inline constexpr double kAtCorner = 0.75;  // mm
+
+// A closed path cut at places: from each to the next, from the last on to the first. Nothing where they do not follow
+// each other as the path runs.
+std::vector<Path> cutAtPlaces(const Path& closed, const std::vector<double>& places);
+
 // The outline a point lies in, by its number; the smallest where several do.
 std::optional<size_t> outlineAt(const std::vector<TracedOutline>& outlines, Vec2 point);
 

@@ -167,7 +167,8 @@ TEST_CASE("the sheet fails what does not fit") {
   }
   SECTION("front and back sides of different shape") {
     Pattern p = twoPanels();
-    p.seams[0].id = "side";
+    p.pieces[0].half = Half::Front;
+    p.pieces[1].half = Half::Back;  // so that their seam is the side
     CHECK_FALSE(fails(sheetOf(p), CheckKind::Sides));
     // As wide at the waist, but hollow above it.
     edge(p, 0, "middle").path =

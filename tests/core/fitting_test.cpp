@@ -5,6 +5,7 @@
 
 #include "alter/alter.h"
 #include "alter/carry.h"
+#include "alter/cloth_beyond.h"
 #include "alter/complaints.h"
 #include "alter/differences.h"
 #include "alter/proposal.h"
@@ -255,4 +256,27 @@ TEST_CASE("alterations that leave no sound piece are refused, and say what would
   } else {
     CHECK(design.problem().text().find("fault of the program") == std::string::npos);
   }
+}
+
+TEST_CASE("letting out beyond the allowance is told, side by side") {
+  const Pattern p = shellFor("sweetheart-laced");
+  const Seam& side = *p.seam("side");
+  const double cloth = p.pieces[side.a.piece].edge(side.a.chain.front().edge).allowance;
+  Alteration a{.id = "1", .name = "side"};
+  const auto asked = [&](ShiftSides sides, double mm) {
+    a.shifts = {{"side", sides, ShiftWay::Across, {{"underbust", 0}, {"waist", mm}}}};
+    return beyondCloth(p, a);
+  };
+  CHECK(asked(ShiftSides::Both, cloth - kSeamKeeps - 0.1).empty());
+  const auto both = asked(ShiftSides::Both, cloth - kSeamKeeps + 0.1);
+  REQUIRE(both.size() == 2);
+  CHECK(both[0].piece != both[1].piece);
+  CHECK(both[0].place == "waist");
+  CHECK(both[0].most == Approx(cloth - kSeamKeeps));
+  CHECK_THAT(english(beyondWords(p, both[0])), Catch::Contains("at the Waist") || Catch::Contains("at the waist"));
+  CHECK(asked(ShiftSides::Over, cloth + 5).size() == 1);  // what one edge gains the other loses
+  CHECK(asked(ShiftSides::Over, -cloth - 5).size() == 1);
+  CHECK(asked(ShiftSides::Both, -60).empty());
+  a.shifts = {{"side", ShiftSides::Both, ShiftWay::Along, {{"waist", 60}}}};
+  CHECK(beyondCloth(p, a).empty());
 }

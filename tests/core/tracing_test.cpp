@@ -293,6 +293,22 @@ TEST_CASE("a drawing without names is guessed: fold, opening, seam, levels, grai
   CHECK(p.ok());
 }
 
+TEST_CASE("a piece is called as the file calls it, but not as an editor counts its lines") {
+  LineDrawing d;
+  d.shapes = {closedOf({{0, 0}, {200, 0}, {200, 300}, {0, 300}}),
+              closedOf({{300, 0}, {500, 0}, {500, 300}, {300, 300}})};
+  d.shapes[0].id = "Side Front";
+  d.shapes[1].id = "path1234";
+  const TracingNames names = guessedNames(d);
+  REQUIRE(names.pieces.size() == 2);
+  CHECK(names.pieces[0].id == "side-front");
+  CHECK(names.pieces[1].id == "piece-2");
+  LineDrawing block = twoPanels();  // as a DXF has it: every line of a block by the block's name
+  for (DrawnShape& s : block.shapes) s.id = s.path.start().x < 230 ? "FRONT" : "BACK";
+  CHECK(guessedNames(block).pieces[1].id == "back");
+  CHECK(guessedNames(block).pieces[1].half == Half::Back);
+}
+
 TEST_CASE("of every style's own drawing most seams are guessed right") {
   size_t right = 0, all = 0;
   for (const char* style : {"sweetheart-zip", "reducing-three-lines", "straight-laced", "shaping-two-lines"}) {
