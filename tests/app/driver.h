@@ -3,6 +3,10 @@
 // The real window, shown and active, as every test of it begins.
 #pragma once
 
+#include <QComboBox>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
@@ -35,6 +39,43 @@ struct ShownWindow {
     INFO(name.toStdString());
     REQUIRE(found != nullptr);
     return found;
+  }
+
+  // Chooses an option of a box by keys, as one does who tabs to it.
+  void choose(const QString& name, const QString& id) {
+    auto* box = find<QComboBox>(name);
+    REQUIRE(box->isVisible());
+    const int to = box->findData(id);
+    INFO(name.toStdString() << " " << id.toStdString());
+    REQUIRE(to >= 0);
+    box->setFocus();
+    while (box->currentIndex() != to) {
+      const int before = box->currentIndex();
+      QTest::keyClick(box, before < to ? Qt::Key_Down : Qt::Key_Up);
+      REQUIRE(box->currentIndex() != before);
+    }
+    settle();
+  }
+  // Types into the field of a row, over what stands there, and leaves it with Enter.
+  void type(const QString& row, const QString& text) {
+    auto* edit = find<QLineEdit>(row + ".field");
+    edit->setFocus();
+    edit->selectAll();
+    QTest::keyClicks(edit, text);
+    QTest::keyClick(edit, Qt::Key_Return);
+    settle();
+  }
+  // Scrolls to a button and clicks on it.
+  void press(const QString& name) {
+    auto* button = find<QPushButton>(name);
+    INFO(name.toStdString());
+    for (QWidget* w = button; w; w = w->parentWidget())
+      if (auto* area = qobject_cast<QScrollArea*>(w)) area->ensureWidgetVisible(button);
+    settle();
+    REQUIRE(button->isVisible());
+    REQUIRE(button->isEnabled());
+    QTest::mouseClick(button, Qt::LeftButton);
+    settle();
   }
 };
 

@@ -30,39 +30,6 @@ struct Driver : ShownWindow {
     window.stages().setStage(Stage::Fit);
     settle();
   }
-  void choose(const QString& name, const QString& id) {
-    auto* box = find<ChoiceBox>(name);
-    REQUIRE(box->isVisible());
-    const int to = box->findData(id);
-    INFO(name.toStdString() << " " << id.toStdString());
-    REQUIRE(to >= 0);
-    box->setFocus();
-    while (box->currentIndex() != to) {
-      const int before = box->currentIndex();
-      QTest::keyClick(box, before < to ? Qt::Key_Down : Qt::Key_Up);
-      REQUIRE(box->currentIndex() != before);
-    }
-    settle();
-  }
-  void type(const QString& field, const QString& text) {
-    auto* edit = find<QLineEdit>(field + ".field");
-    edit->setFocus();
-    edit->selectAll();
-    QTest::keyClicks(edit, text);
-    QTest::keyClick(edit, Qt::Key_Return);
-    settle();
-  }
-  void press(const QString& name) {
-    auto* button = find<QPushButton>(name);
-    INFO(name.toStdString());
-    for (QWidget* w = button; w; w = w->parentWidget())
-      if (auto* area = qobject_cast<QScrollArea*>(w)) area->ensureWidgetVisible(button);
-    settle();
-    REQUIRE(button->isVisible());
-    REQUIRE(button->isEnabled());
-    QTest::mouseClick(button, Qt::LeftButton);
-    settle();
-  }
   QPoint onSeam(const std::string& seam) {
     for (const SceneItem& item : window.table().scene().items)
       if (item.mark == Ink::Edge && item.target.seam == seam)

@@ -31,27 +31,6 @@ struct Driver : ShownWindow {
   }
   TableView& table() { return window.table(); }
 
-  // Chooses an option of a box by keys, as one does who tabs to it.
-  void choose(const QString& name, const QString& id) {
-    auto* box = find<ChoiceBox>(name);
-    REQUIRE(box->isVisible());
-    const int to = box->findData(id);
-    REQUIRE(to >= 0);
-    box->setFocus();
-    while (box->currentIndex() != to) {
-      const int before = box->currentIndex();
-      QTest::keyClick(box, before < to ? Qt::Key_Down : Qt::Key_Up);
-      REQUIRE(box->currentIndex() != before);
-    }
-    settle();
-  }
-  void press(const QString& name) {
-    auto* button = find<QPushButton>(name);
-    INFO(name.toStdString());
-    REQUIRE(button->isEnabled());
-    QTest::mouseClick(button, Qt::LeftButton);
-    settle();
-  }
   QPoint inside(const std::string& piece, double across) {
     for (const SceneItem& item : table().scene().items)
       if (item.target.piece == piece && (item.mark == Ink::PieceFill || item.mark == Ink::PieceFillDeep)) {

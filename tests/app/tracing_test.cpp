@@ -89,36 +89,6 @@ struct Naming : OwnFolders, ShownWindow {
     QTest::mouseClick(&canvas(), Qt::LeftButton, {}, canvas().toScreen(mm).toPoint());
     settle();
   }
-  void press(const QString& name) {
-    auto* button = in<QPushButton>(name);
-    for (QWidget* w = button; w; w = w->parentWidget())
-      if (auto* area = qobject_cast<QScrollArea*>(w)) area->ensureWidgetVisible(button);
-    settle();
-    REQUIRE(button->isEnabled());
-    QTest::mouseClick(button, Qt::LeftButton);
-    settle();
-  }
-  void type(const QString& field, const QString& text) {
-    auto* edit = in<QLineEdit>(field + ".field");
-    edit->setFocus();
-    edit->selectAll();
-    QTest::keyClicks(edit, text);
-    QTest::keyClick(edit, Qt::Key_Return);
-    settle();
-  }
-  void choose(const QString& name, const QString& id) {
-    auto* box = in<ChoiceBox>(name);
-    const int to = box->findData(id);
-    INFO(name.toStdString() << " " << id.toStdString());
-    REQUIRE(to >= 0);
-    box->setFocus();
-    while (box->currentIndex() != to) {
-      const int before = box->currentIndex();
-      QTest::keyClick(box, before < to ? Qt::Key_Down : Qt::Key_Up);
-      REQUIRE(box->currentIndex() != before);
-    }
-    settle();
-  }
   QString state() {
     for (const char* name : {"wrong", "lesser"})
       for (QLabel* label : dialog->findChildren<QLabel*>(name))

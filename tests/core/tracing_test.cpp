@@ -447,3 +447,80 @@ TEST_CASE("every kind of piece and edge has its word in files, once") {
   CHECK(wordOf(kEdgeWords, EdgeRole::Fold).id == "fold");
   CHECK_THROWS_AS(wordOf(kEdgeWords, EdgeRole::Raw), std::out_of_range);
 }
+
+namespace {
+
+// A drawing and what is said of it, turned and moved as a whole.
+LineDrawing moved(const LineDrawing& drawing, const Motion& m) {
+  LineDrawing out = drawing;
+  for (DrawnShape& s : out.shapes) s.path = s.path.transformed(m);
+  return out;
+}
+TracingNames moved(TracingNames names, const Motion& m) {
+  for (NamedPiece& p : names.pieces) {
+    for (Vec2* at : {&p.at, &p.grainTop, &p.grainBottom}) *at = m.apply(*at);
+    for (NamedEdge& e : p.edges) e.from = m.apply(e.from);
+    for (NamedLevel& l : p.levels) l.a = m.apply(l.a), l.b = m.apply(l.b);
+    for (NamedNotch& n : p.notches) n.at = m.apply(n.at);
+  }
+  return names;
+}
+
+}  // namespace
+
+TEST_CASE("however a drawing lies on its sheet, in whatever order and size, it is the same pattern") {
+  Dice dice(23);
+  const Pattern plain = *tracedPattern(twoPanels(), namedPanels());
+  for (int trial = 0; trial < 60; ++trial) {
+    INFO(trial);
+    const Motion m = Motion::rotationAbout({dice.between(-300, 300), dice.between(-300, 300)}, dice.between(-3, 3))
+                         .then(Motion::translation({dice.between(-900, 900), dice.between(-900, 900)}));
+    LineDrawing drawing = moved(twoPanels(), m);
+    TracingNames names = moved(namedPanels(), m);
+    for (size_t i = drawing.shapes.size(); i-- > 1;)
+      std::swap(drawing.shapes[i], drawing.shapes[static_cast<size_t>(dice.between(0, static_cast<double>(i)))]);
+    for (DrawnShape& s : drawing.shapes)
+      if (dice.between(0, 1) < 0.5) s.path = s.path.reversed();
+    const double size = dice.between(0.3, 4);  // drawn so many times too small
+    drawing = scaled(drawing, 1 / size);
+    names = scaledNames(names, 1 / size);
+    names.scale = size;
+    const Result<Pattern> p = tracedPattern(drawing, names);
+    INFO((p.ok() ? "" : p.problem().text()));
+    REQUIRE(p.ok());
+    for (size_t i = 0; i < plain.pieces.size(); ++i) CHECK(strayOf(p->pieces[i], plain.pieces[i]) < 1e-6);
+    for (const PatternLevel& l : plain.levels) {
+      CHECK(p->level(l.id)->ring == l.ring);
+      CHECK(p->level(l.id)->finishedGirth == Approx(l.finishedGirth).margin(1e-6));
+    }
+    // Upright again: levels lie level, the waist of both at one depth.
+    for (const Piece& piece : p->pieces)
+      for (const LevelLine& l : piece.levelLines()) CHECK(std::abs(l.a.y - l.b.y) < 1e-6);
+  }
+}
+
+TEST_CASE("a closed path is cut at places that follow each other, and only there") {
+  const Path square = Path::polyline({{0, 0}, {100, 0}, {100, 100}, {0, 100}, {0, 0}});
+  Dice dice(29);
+  for (int trial = 0; trial < 100; ++trial) {
+    std::vector<double> at;
+    for (int i = 0; i < 5; ++i) at.push_back(dice.between(0, 400));
+    std::ranges::sort(at);
+    const auto turn = static_cast<long>(dice.between(0, 4.99));
+    std::rotate(at.begin(), at.begin() + turn, at.end());  // from any of them on
+    const std::vector<Path> parts = cutAtPlaces(square, at);
+    REQUIRE(parts.size() == at.size());
+    double sum = 0;
+    for (size_t i = 0; i < parts.size(); ++i) {
+      sum += parts[i].length();
+      CHECK(distance(parts[i].end(), parts[(i + 1) % parts.size()].start()) < 1e-6);
+      CHECK(distance(parts[i].start(), square.pointAt(at[i])) < 1e-6);
+    }
+    CHECK(sum == Approx(400));
+    std::swap(at[1], at[3]);
+    CHECK(cutAtPlaces(square, at).empty());
+  }
+  CHECK(cutAtPlaces(square, {0}).front().length() == Approx(400));
+  CHECK(cutAtPlaces(square, {10, 10}).empty());
+  CHECK(cutAtPlaces(square, {}).empty());
+}
