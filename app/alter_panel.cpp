@@ -236,7 +236,7 @@ void AlterPanel::askOther() {
 
 std::shared_ptr<const Pattern> AlterPanel::patternOf(Order order) const {
   Result<Design> made = recalc(order);
-  return made.ok() ? std::make_shared<const Pattern>(std::move(made).value().pattern) : nullptr;
+  return made.ok() ? std::make_shared<const Pattern>(made->half(session_.side()).pattern) : nullptr;
 }
 
 void AlterPanel::refreshAlterations() {

@@ -171,9 +171,11 @@ void CutPanel::moveLayer(int by) {
 }
 
 void CutPanel::placeBone() {
-  const std::string piece = session_.selection().piece;
   const Design* d = session_.design();
-  if (!d || piece.empty()) return;
+  if (!d) return;
+  const auto picked = std::ranges::find(d->pattern.pieces, session_.selection().piece, &Piece::id);
+  if (picked == d->pattern.pieces.end()) return;
+  const std::string& piece = chosenAs(*picked);
   const std::map<int, double> own = d->rules.bonesAt(piece);
   for (int number = 1; number <= kMostOwn; ++number)
     if (!own.contains(number)) return choose(boneAtKey(piece, number), "0.5");
@@ -183,10 +185,14 @@ void CutPanel::removeBone() {
   const std::string& bone = session_.selection().working;
   const Design* d = session_.design();
   if (!d || !isBoneId(bone)) return;
+  const std::vector<Channel> channels = channelsOf(d->pattern, d->block, d->rules);
+  const auto picked = std::ranges::find(channels, bone, &Channel::id);
+  if (picked == channels.end()) return;
   for (const Piece& p : d->pattern.pieces)
-    for (const auto& [number, part] : d->rules.bonesAt(p.id))
-      if (bone == "bone-" + p.id + "-own-" + std::to_string(number)) return choose(boneAtKey(p.id, number), "");
-  choose(boneOffKey(bone), "yes");
+    for (const auto& [number, part] : d->rules.bonesAt(chosenAs(p)))
+      if (picked->chosenAs == "bone-" + chosenAs(p) + "-own-" + std::to_string(number))
+        return choose(boneAtKey(chosenAs(p), number), "");
+  choose(boneOffKey(picked->chosenAs), "yes");
 }
 
 void CutPanel::refreshLayers() {
@@ -215,8 +221,10 @@ void CutPanel::refreshCloths(const CutList& list) {
   for (const CutPiece& c : list.pieces)
     if (!has(c.layer)) wanted.emplace_back(c.layer, c.cloth);
   const std::string picked = session_.selection().piece;
-  for (const CutPiece& c : list.pieces)
-    if (c.layer == "shell" && (c.id == picked || rules.chosenCloth(c.id))) wanted.emplace_back(c.id, c.cloth);
+  for (const CutPiece& c : list.pieces) {
+    const std::string& id = chosenAs(session_.design()->pattern.pieces[c.piece]);
+    if (c.layer == "shell" && !has(id) && (c.id == picked || rules.chosenCloth(id))) wanted.emplace_back(id, c.cloth);
+  }
   if (rules.option(key::kCutFor) == CutFor::Toile)
     wanted = {{"toile", list.pieces.empty() ? std::string("calico") : list.pieces.front().cloth}};
   for (const auto& [id, cloth] : wanted) {

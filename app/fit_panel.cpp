@@ -105,22 +105,27 @@ void FitPanel::addNote() {
   for (const FitWork w : kFitWorks) work_->addItem(words(workWords(w)), q(workId(w)));
   from_ = trayBox("fitFrom", "From");
   to_ = trayBox("fitTo", "To");
+  half_ = trayBox("fitHalf", "Side of the body");
+  for (const auto& [text, half] : {std::pair{"both sides", BodySide::Both},
+                                   {"her left side only", BodySide::Left},
+                                   {"her right side only", BodySide::Right}})
+    half_->addItem(text, q(bodySideId(half)));
   connect(line_, &QComboBox::activated, this, &FitPanel::refreshPlaces);
-  amount_ =
-      new ValueRow("fitAmount", "By", "of the seam, both edges together; of the whole girth where it is every line",
-                   [this](const std::string& text) -> std::optional<Problem> {
-                     written_ = text;
-                     amountMm_.reset();
-                     note_->setEnabled(false);
-                     if (text.empty()) return std::nullopt;
-                     const Result<double> mm = parseLength(text, session_.order().units.unit);
-                     if (!mm.ok()) return mm.problem();
-                     if (*mm <= 0 || *mm > 300)
-                       return Problem{"by", "cannot be right", "more than nothing, less than 12 in"};
-                     amountMm_ = *mm;
-                     note_->setEnabled(true);
-                     return std::nullopt;
-                   });
+  amount_ = new ValueRow(
+      "fitAmount", "By",
+      "of the seam, both edges together; of the whole girth where it is every line, of one half's on one side",
+      [this](const std::string& text) -> std::optional<Problem> {
+        written_ = text;
+        amountMm_.reset();
+        note_->setEnabled(false);
+        if (text.empty()) return std::nullopt;
+        const Result<double> mm = parseLength(text, session_.order().units.unit);
+        if (!mm.ok()) return mm.problem();
+        if (*mm <= 0 || *mm > 300) return Problem{"by", "cannot be right", "more than nothing, less than 12 in"};
+        amountMm_ = *mm;
+        note_->setEnabled(true);
+        return std::nullopt;
+      });
   seen_ = new ValueRow("fitSeen", "Seen", "in your own words", [this](const std::string& text) {
     seenText_ = text;
     return std::optional<Problem>();
@@ -134,6 +139,7 @@ void FitPanel::addNote() {
   fields->addWidget(trayRow("To do", work_, 3));
   fields->addWidget(trayRow("From", from_, 3));
   fields->addWidget(trayRow("To", to_, 3));
+  fields->addWidget(trayRow("On", half_, 3));
   fields->addWidget(amount_);
   fields->addWidget(seen_);
   fields->addWidget(note_);
@@ -228,6 +234,11 @@ void FitPanel::offerComplaint() {
   note_->setEnabled(true);
 }
 
+BodySide FitPanel::halfWritten() const {
+  const int at = half_->currentIndex();
+  return at == 1 ? BodySide::Left : at == 2 ? BodySide::Right : BodySide::Both;
+}
+
 FitNote FitPanel::noteWritten() const {
   FitNote n;
   n.complaint = complaint_->currentData().toString().toStdString();
@@ -237,6 +248,7 @@ FitNote FitPanel::noteWritten() const {
   n.to = to_->currentData().toString().toStdString();
   n.mm = amountMm_.value_or(0);
   n.seen = seenText_;
+  n.half = halfWritten();
   return n;
 }
 
@@ -246,11 +258,13 @@ void FitPanel::note() {
   // What else mends the same complaint is noted with it.
   if (const Complaint* c = findComplaint(notes.front().complaint)) {
     std::vector<FitNote> more = notesFor(session_.design()->pattern, *c);
+    for (FitNote& n : more) n.half = notes.front().half;
     if (!more.empty()) notes.insert(notes.end(), more.begin() + 1, more.end());
   }
   session_.settle();
   change("a note of the fitting", "", [&](Fitting& f) { f.notes.insert(f.notes.end(), notes.begin(), notes.end()); });
   complaint_->setCurrentIndex(0);
+  half_->setCurrentIndex(0);
   why_->setVisible(false);
   written_.clear();
   seenText_.clear();
@@ -370,7 +384,7 @@ void FitPanel::refreshProposal() {
     with.alterations.push_back(offered_);
     with.alterations.back().id = "proposal";
     if (Result<Design> made = recalc(with, &d); made.ok())
-      proposed_ = std::make_shared<const Pattern>(std::move(made).value().pattern);
+      proposed_ = std::make_shared<const Pattern>(made->half(session_.side()).pattern);
   }
   notes_->grow();
 }

@@ -54,13 +54,14 @@ class FitPanel : public QWidget {
   const Fitting* shown() const;
   const Alteration* taken() const;  // the alteration that came of it
   FitNote noteWritten() const;
+  BodySide halfWritten() const;  // the side of the body it is noted for
 
   OrderSession& session_;
   QVBoxLayout* column_;
   ChoiceBox *fittings_, *on_;
   QPushButton* begin_;
   ValueRow *date_, *gap_;
-  ChoiceBox *complaint_, *line_, *work_, *from_, *to_;
+  ChoiceBox *complaint_, *line_, *work_, *from_, *to_, *half_;
   QLabel* why_;
   ValueRow *amount_, *seen_;
   QPushButton *note_, *forget_, *take_;

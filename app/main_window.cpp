@@ -199,6 +199,7 @@ void MainWindow::showStage(Stage stage) {
   toBody_->setVisible(stage >= Stage::Balance);
   lower_->setCurrentIndex(client ? 1 : 0);
   column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
+  session_.lookAsCut(info.paper);
   table_->setPaperShown(info.paper);
   railsStrip_->setVisible(info.strip == Strip::Rails);
   walkerStrip_->setVisible(info.strip == Strip::Walker);
@@ -221,6 +222,13 @@ void MainWindow::refreshOpenSeam() {
   openSeam_->setEnabled(!name.isEmpty());
   openSeam_->setChecked(!name.isEmpty() && table_->isOpen(seam));
   openSeam_->setText(name.isEmpty() ? "leave a seam open" : "leave the " + name + " open");
+}
+
+// There where left and right are not alike, and one of them is looked at.
+void MainWindow::refreshSide() {
+  const Design *whole = session_.whole(), *shown = session_.design();
+  side_->setVisible(whole && !whole->halves.empty() && shown != whole);
+  side_->setText(session_.side() == BodySide::Right ? "right half" : "left half");
 }
 
 void MainWindow::mend(const CheckRow& row) {
@@ -310,6 +318,7 @@ void MainWindow::refresh() {
   units_->setText(order.units.unit == Unit::Inch
                       ? (order.units.inchFraction == 16 ? QStringLiteral("in ¹⁄₁₆") : QStringLiteral("in ⅛"))
                       : QStringLiteral("cm"));
+  refreshSide();
   undo_->setEnabled(session_.canUndo());
   redo_->setEnabled(session_.canRedo());
   undo_->setToolTip(session_.canUndo() ? "Take back: " + QString::fromStdString(session_.undoName())

@@ -91,6 +91,7 @@ class MainWindow : public QMainWindow {
 
   void refresh();
   void refreshOpenSeam();
+  void refreshSide();
   void showStage(Stage stage);
   void showRule(const std::string& key);        // its stage, its field ready to be typed in
   void mend(const CheckRow& row);               // takes the way the balance sheet offers
@@ -106,7 +107,7 @@ class MainWindow : public QMainWindow {
   QSplitter* column_ = nullptr;
   RailsStrip* railsStrip_ = nullptr;
   WalkerStrip* walkerStrip_ = nullptr;
-  QPushButton *combs_ = nullptr, *openSeam_ = nullptr;
+  QPushButton *combs_ = nullptr, *openSeam_ = nullptr, *side_ = nullptr;
   ClientPages* pages_ = nullptr;
   ClientTray* client_ = nullptr;
   FindingsPanel* findings_ = nullptr;

@@ -186,6 +186,12 @@ QWidget* MainWindow::makeTable() {
   toBody_->setToolTip("The balanced pieces sewn and tried on (V)");
   overlay->addWidget(toBody_);
   connect(toBody_, &QPushButton::clicked, this, [this] { showOnBody(true); });
+  side_ = pillButton("left half", false);
+  side_->setToolTip("Left and right are not alike: the other half (H on the table)");
+  side_->hide();
+  overlay->addWidget(side_);
+  connect(side_, &QPushButton::clicked, this,
+          [this] { session_.lookAt(session_.side() == BodySide::Right ? BodySide::Left : BodySide::Right); });
   combs_ = pillButton("combs");
   combs_->setToolTip("How strongly every edge is bent (C on the table)");
   overlay->addWidget(combs_);

@@ -136,7 +136,7 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
   }
   // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.
   const Result<Design> fresh = recalc(session_.order());
-  const Design* design = fresh.ok() ? &*fresh : session_.design();
+  const Design* design = fresh.ok() ? &*fresh : session_.whole();
   const std::string bytes = exporter.make(session_.order(), design, session_.rule("paper.size").option);
   const auto problem = writeFileAtomically(target.path, bytes, exporter.readers);
   band_.tell(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
@@ -144,7 +144,7 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
 
 void OrderFiles::print() {
   if (!session_.design() || session_.problem()) return tellNoPattern();
-  const PrintPlan plan(session_.order(), *session_.design(), session_.rule("paper.size").option);
+  const PrintPlan plan(session_.order(), *session_.whole(), session_.rule("paper.size").option);
   QPrinter printer(QPrinter::HighResolution);
   printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),
                                     QPageLayout::Portrait, QMarginsF()));

@@ -5,7 +5,9 @@
 #include <QDateTime>
 #include <QFileInfo>
 #include <algorithm>
+#include <tuple>
 
+#include "app/side_selection.h"
 #include "io/atomic_file.h"
 #include "io/measurement_csv.h"
 #include "measure/measure_table.h"
@@ -58,9 +60,34 @@ const std::vector<Idle>& OrderSession::idle() const {
 
 const Balanced* OrderSession::balanced() const {
   if (!design_) return nullptr;
-  if (design_->balanced) return &*design_->balanced;
-  if (!proposal_) proposal_ = std::make_unique<const Balanced>(proposal(*design_));
+  if (design()->balanced) return &*design()->balanced;
+  if (!proposal_) proposal_ = std::make_unique<const Balanced>(proposal(*design()));
   return proposal_.get();
+}
+
+void OrderSession::lookAt(BodySide side) {
+  if (side == side_ || side == BodySide::Both) return;
+  side_ = side;
+  lookedElsewhere();
+}
+
+void OrderSession::lookAsCut(bool asCut) {
+  if (asCut == asCut_) return;
+  asCut_ = asCut;
+  if (!design_ || design_->halves.empty()) return;
+  if (asCut) {
+    selection_ = inWhole(*design_, std::move(selection_), side_);
+  } else {
+    std::tie(selection_, side_) = inHalf(*design_, std::move(selection_), side_);
+  }
+  lookedElsewhere();
+  emit selectionChanged();
+}
+
+void OrderSession::lookedElsewhere() {
+  if (!design_ || design_->halves.empty()) return;
+  proposal_.reset();
+  emit changed();
 }
 
 RuleValue OrderSession::rule(std::string_view key) const {
@@ -347,6 +374,11 @@ std::optional<Problem> OrderSession::recover(const std::string& text, const std:
 }
 
 void OrderSession::select(Selection selection) {
+  if (design_ && !design_->halves.empty() && !asCut_) {
+    auto [there, side] = inHalf(*design_, std::move(selection), side_);
+    selection = std::move(there);
+    lookAt(side);
+  }
   if (selection == selection_) return;
   selection_ = std::move(selection);
   emit selectionChanged();

@@ -10,6 +10,7 @@
 #include <string>
 #include <vector>
 
+#include "app/selection.h"
 #include "io/order_file.h"
 #include "order/history.h"
 #include "recalc/idle.h"
@@ -17,21 +18,21 @@
 
 namespace armure {
 
-// What is selected: any of these may be empty. `working` is the key of a Working; `row` an index into the sheet.
-struct Selection {
-  std::string working{}, piece{}, edge{}, seam{}, level{};
-  std::optional<size_t> row{};
-  bool operator==(const Selection&) const = default;
-};
-
 class OrderSession : public QObject {
   Q_OBJECT
  public:
   explicit OrderSession(QObject* parent = nullptr);
 
   const Order& order() const { return history_.now(); }
-  // The last design that could be made; nullptr before there is one. It is out of date while problem() is set.
-  const Design* design() const { return design_.get(); }
+  // The last design that could be made, as it is looked at: of one side of the body, where left and right are not
+  // alike. nullptr before there is one. It is out of date while problem() is set.
+  const Design* design() const { return !design_ || asCut_ ? design_.get() : &design_->half(side_); }
+  // All pieces of both sides: what is printed and exported.
+  const Design* whole() const { return design_.get(); }
+  // Which side is looked at, or all pieces as they are cut.
+  BodySide side() const { return side_; }
+  void lookAt(BodySide side);  // Left or Right
+  void lookAsCut(bool asCut);
   // The pieces balanced: those of the design where the order keeps them so, else the proposal, worked out when it is
   // first asked for. nullptr before there is a design.
   const Balanced* balanced() const;
@@ -119,6 +120,7 @@ class OrderSession : public QObject {
  private:
   void record(Order next, std::string name, std::string mergeKey = "");
   void refresh();
+  void lookedElsewhere();
   void show(Result<Design> made);
   void replace(OrderFile file, std::string path, bool saved);
 
@@ -130,6 +132,8 @@ class OrderSession : public QObject {
   std::vector<std::string> warnings_;
   std::vector<Question> questions_;
   std::unique_ptr<const Design> design_;
+  BodySide side_ = BodySide::Left;
+  bool asCut_ = false;
   mutable std::unique_ptr<const Balanced> proposal_;
   mutable std::optional<std::vector<Idle>> idle_;
   std::optional<Problem> problem_;

@@ -296,6 +296,9 @@ void TableView::keyPressEvent(QKeyEvent* event) {
       return setCombs(!combs_);
     case Qt::Key_O:
       return toggleOpen(session_.selection().seam);
+    case Qt::Key_H:
+      session_.lookAt(session_.side() == BodySide::Right ? BodySide::Left : BodySide::Right);
+      return;
     case Qt::Key_G:
       return nextGuide(event->modifiers() & Qt::ShiftModifier);
     case Qt::Key_Delete:

@@ -88,7 +88,11 @@ Json alterationJson(const Alteration& a) {
   for (const Shift& s : a.shifts) {
     Json at = Json::array();
     for (const ShiftAt& p : s.at) at.push_back({{"place", p.place}, {"mm", p.mm}});
-    shifts.push_back({{"line", s.line}, {"sides", sidesId(s.sides)}, {"way", wayId(s.way)}, {"at", std::move(at)}});
+    shifts.push_back({{"line", s.line},
+                      {"sides", sidesId(s.sides)},
+                      {"way", wayId(s.way)},
+                      {"half", bodySideId(s.half)},
+                      {"at", std::move(at)}});
   }
   return {{"id", a.id},   {"name", a.name}, {"date", a.date},
           {"why", a.why}, {"on", a.on},     {"shifts", std::move(shifts)}};
@@ -111,15 +115,19 @@ Result<Alteration> wishedAlteration(const AlterArguments& a, const Order& order)
   const auto sides =
       oneOf("--side", a.sides, {ShiftSides::Both, ShiftSides::A, ShiftSides::B, ShiftSides::Over}, sidesId);
   if (!sides.ok()) return sides.problem();
+  const auto half = oneOf("--half", a.half, {BodySide::Both, BodySide::Left, BodySide::Right}, bodySideId);
+  if (!half.ok()) return half.problem();
   const Result<Design> design = recalc(order);
   if (!design.ok()) return design.problem();
+  const Pattern& pattern = design->half(*half).pattern;
   const ShiftWish wish{a.line, *sides, a.along ? ShiftWay::Along : ShiftWay::Across, a.from, a.to, *by};
-  Result<Shift> shift = shiftOf(design->pattern, wish);
+  Result<Shift> shift = shiftOf(pattern, wish);
   if (!shift.ok()) return shift.problem();
+  shift->half = *half;
   Alteration made;
   made.id = freeId(order.alterations);
-  made.name = a.name.empty() ? fmt::format("{}, {} to {}, {}", english(lineName(design->pattern, a.line)), a.from, a.to,
-                                           formatDifference(*by, order.units))
+  made.name = a.name.empty() ? fmt::format("{}, {} to {}, {}", english(onSide(lineName(pattern, a.line), *half)),
+                                           a.from, a.to, formatDifference(*by, order.units))
                              : a.name;
   made.date = a.date.empty() ? today() : a.date;
   made.why = a.why;

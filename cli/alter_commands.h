@@ -29,7 +29,7 @@ struct RecalcArguments {
 };
 struct AlterArguments {
   std::string order, output;
-  std::string line, from, to, by, sides, name, date, why;
+  std::string line, from, to, by, sides, half, name, date, why;
   std::string off, on, remove;  // ids of alterations
   bool along = false, list = false, json = false, force = false;
 };
@@ -38,7 +38,7 @@ struct AlterArguments {
 struct FitArguments {
   std::string order, output;
   std::string date, on, gap;  // of the fitting; one of that date is added to
-  std::string complaint, line, work, from, to, by, seen;
+  std::string complaint, line, work, from, to, by, half, seen;
   bool take = false, complaints = false, json = false, force = false;
 };
 

@@ -79,6 +79,7 @@ void AlterOptions::addShifts(CLI::App& app) {
 
 void AlterOptions::addAlter(CLI::App& app) {
   altered_.sides = "both";
+  altered_.half = "both";
   altering_ = app.add_subcommand("alter", "another order with an alteration more, or one switched on or off");
   altering_->add_option("order", altered_.order, "order file")->required();
   altering_->add_option("--seam,--line", altered_.line, "seam, PIECE.EDGE, or every-line (with --along)");
@@ -86,6 +87,7 @@ void AlterOptions::addAlter(CLI::App& app) {
   altering_->add_option("--to", altered_.to, "level it runs out at below, or hem");
   altering_->add_option("--by", altered_.by, "length of the whole seam: let out, or (less than nothing) taken in");
   altering_->add_option("--side", altered_.sides, "both edges, a, b, or over: what a gains b loses");
+  altering_->add_option("--half", altered_.half, "of the body, as the wearer has it: both, left or right");
   altering_->add_flag("--along", altered_.along, "lengthen, or shorten, between the levels");
   altering_->add_option("--name", altered_.name, "what it is called");
   altering_->add_option("--date", altered_.date, "else today");
@@ -111,7 +113,8 @@ void AlterOptions::addFit(CLI::App& app) {
                        "take-in, let-out, raise, lower, lengthen, shorten, deeper, shallower, forward, backward");
   fitting_->add_option("--from", fitted_.from, "level it runs out at above, or top");
   fitting_->add_option("--to", fitted_.to, "level it runs out at below, or hem");
-  fitting_->add_option("--by", fitted_.by, "length of the whole seam, or of the whole girth");
+  fitting_->add_option("--by", fitted_.by, "length of the whole seam, or of the whole girth (of one half: of that)");
+  fitting_->add_option("--half", fitted_.half, "of the body, as the wearer has it: both (also unsaid), left or right");
   fitting_->add_option("--seen", fitted_.seen, "in your own words");
   fitting_->add_flag("--take", fitted_.take, "alter the pattern as all notes of the fitting ask");
   fitting_->add_flag("--complaints", fitted_.complaints, "only list the usual complaints");

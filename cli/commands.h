@@ -45,7 +45,8 @@ void tell(Printer& out, const std::string& file, const Order& order, const Desig
 int newOrder(Printer& out, const NewArguments& arguments);
 int check(Printer& out, const std::string& order, bool asJson);
 // `laced`: N/cm; without it the opening stands open as the pattern has it.
-int tryOnBody(Printer& out, const std::string& order, std::optional<double> laced, bool asJson);
+int tryOnBody(Printer& out, const std::string& order, const std::string& half, std::optional<double> laced,
+              bool asJson);
 int exportFiles(Printer& out, const ExportArguments& arguments);
 int set(Printer& out, const SetArguments& arguments);
 int listAll(Printer& out, const std::string& order, bool asJson);

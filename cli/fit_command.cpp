@@ -41,6 +41,11 @@ Result<std::vector<FitNote>> notesSaid(const FitArguments& a, const Pattern& pat
   if (!a.from.empty()) first.from = a.from;
   if (!a.to.empty()) first.to = a.to;
   first.seen = a.seen;
+  if (!a.half.empty()) {
+    const auto half = oneOf("--half", a.half, {BodySide::Both, BodySide::Left, BodySide::Right}, bodySideId);
+    if (!half.ok()) return half.problem();
+    for (FitNote& n : notes) n.half = *half;
+  }
   if (!a.by.empty()) {
     const Result<double> by = parseLength(a.by, unit);
     if (!by.ok()) return Problem{"--by", by.problem().what, by.problem().remedy};
@@ -126,12 +131,13 @@ int fit(Printer& out, const FitArguments& a) {
   OrderFile file = *read;
   const Result<Design> before = recalc(file.order);
   if (!before.ok()) return complain(inFile(a.order, before.problem()));
-  if (const auto problem = noteDown(file.order, a, before->pattern)) return complain(inFile(a.order, *problem));
+  const Pattern& cut = before->half(BodySide::Left).pattern;
+  if (const auto problem = noteDown(file.order, a, cut)) return complain(inFile(a.order, *problem));
   const Result<Design> design = recalc(file.order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
   for (const Alteration& made : file.order.alterations)
     if (a.take && made.fitting == fittingOf(file.order, a.date.empty() ? today() : a.date).id)
-      tellAlteration(out, before->pattern, made, file.order.units);
+      tellAlteration(out, cut, made, file.order.units);
   if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
   tell(out, a.output, file.order, *design);
   return kDone;

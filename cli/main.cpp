@@ -80,6 +80,8 @@ int main(int argc, char** argv) {
   tried->add_option("order", order, "order file")->required();
   tried->add_flag("--json", json, "as JSON");
   std::optional<double> laced;
+  std::string half;
+  tried->add_option("--half", half, "left or right, where they are not alike; else left");
   tried->add_option("--laced", laced, "laced with this tension, N/cm, instead of to its gap")
       ->check(CLI::Range(0.0, 50.0));
 
@@ -136,7 +138,7 @@ int main(int argc, char** argv) {
   try {
     if (*create) code = newOrder(out, made);
     if (*checked) code = check(out, order, json);
-    if (*tried) code = tryOnBody(out, order, laced, json);
+    if (*tried) code = tryOnBody(out, order, half, laced, json);
     if (*exporting) code = exportWith(argv, out, exported);
     if (*sheet) {
       sheets.files[byHand ? "by-hand" : "sheet"] = sheetPdf;

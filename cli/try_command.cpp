@@ -7,8 +7,10 @@
 
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/said.h"
 #include "io/bounded_json.h"
 #include "io/order_file.h"
+#include "order/order_words.h"
 #include "parts/cups/rules.h"
 #include "recalc/recalc.h"
 #include "tryon/findings.h"
@@ -95,12 +97,17 @@ void printTryOn(Printer& out, const TryOn& t) {
 
 }  // namespace
 
-int tryOnBody(Printer& out, const std::string& path, std::optional<double> laced, bool asJson) {
+int tryOnBody(Printer& out, const std::string& path, const std::string& half, std::optional<double> laced,
+              bool asJson) {
   const Result<OrderFile> file = readOrder(path);
   if (!file.ok()) return complain(file.problem());
   warn(path, file->warnings);
-  const Result<Design> design = recalc(file->order);
-  if (!design.ok()) return complain(inFile(path, design.problem()));
+  const Result<BodySide> side = oneOf("--half", half.empty() ? std::string(bodySideId(BodySide::Left)) : half,
+                                      {BodySide::Left, BodySide::Right}, bodySideId);
+  if (!side.ok()) return complain(side.problem());
+  const Result<Design> made = recalc(file->order);
+  if (!made.ok()) return complain(inFile(path, made.problem()));
+  const Design* design = &made->half(*side);
   const Pattern pattern = design->balanced ? design->pattern : proposal(*design).pattern;
   const Result<TryOn> tried =
       tryOn(pattern, design->body, {.breasts = design->rules.option(key::kBreastShape), .laced = laced});

@@ -41,12 +41,21 @@ void uniqueIds(MemberReader& in, const char* member, Entries& entries) {
         in.fail(member, msg("the id \"{}\" stands twice", entries[i].id), "give each its own");
 }
 
+// Which half of the body; not said where it is both.
+void readHalf(MemberReader& in, const Json& one, BodySide& half) {
+  in.option(one, "half", half, {BodySide::Both, BodySide::Left, BodySide::Right}, bodySideId);
+}
+void writeHalf(Json& out, BodySide half) {
+  if (half != BodySide::Both) out["half"] = bodySideId(half);
+}
+
 Shift readShift(MemberReader& in, const Json& one) {
   Shift shift;
   in.text(one, "line", shift.line);
   if (shift.line.empty()) in.fail("line", "is missing", "name a seam, PIECE.EDGE or every-line");
   in.option(one, "sides", shift.sides, {ShiftSides::Both, ShiftSides::A, ShiftSides::B, ShiftSides::Over}, sidesId);
   in.option(one, "way", shift.way, {ShiftWay::Across, ShiftWay::Along}, wayId);
+  readHalf(in, one, shift.half);
   in.list(one, "at", kMostShifts, [&](const Json& at) {
     ShiftAt place;
     in.text(at, "place", place.place);
@@ -59,7 +68,9 @@ Shift readShift(MemberReader& in, const Json& one) {
 Json shiftJson(const Shift& shift) {
   Json at = Json::array();
   for (const ShiftAt& a : shift.at) at.push_back({{"place", a.place}, {"mm", a.mm}});
-  return {{"line", shift.line}, {"sides", sidesId(shift.sides)}, {"way", wayId(shift.way)}, {"at", std::move(at)}};
+  Json out{{"line", shift.line}, {"sides", sidesId(shift.sides)}, {"way", wayId(shift.way)}, {"at", std::move(at)}};
+  writeHalf(out, shift.half);
+  return out;
 }
 
 FitNote readNote(MemberReader& in, const Json& one) {
@@ -71,6 +82,7 @@ FitNote readNote(MemberReader& in, const Json& one) {
   in.text(one, "to", note.to);
   in.number(one, "mm", note.mm, 0, kMostShift);
   in.text(one, "seen", note.seen);
+  readHalf(in, one, note.half);
   return note;
 }
 
@@ -83,6 +95,7 @@ Json noteJson(const FitNote& note) {
   out["to"] = note.to;
   out["mm"] = note.mm;
   textUnlessEmpty(out, "seen", note.seen);
+  writeHalf(out, note.half);
   return out;
 }
 

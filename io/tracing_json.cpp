@@ -70,7 +70,7 @@ void writeKind(Json& out, const Named& p) {
   out["part"] = wordOf(kPartWords, p.part).id;
   out["ordinal"] = p.ordinal;
   out["copies"] = p.copies;
-  out["grain"] = grainJson(p.grainTop, p.grainBottom);
+  if (p.grainTop != p.grainBottom) out["grain"] = grainJson(p.grainTop, p.grainBottom);  // else: not said
 }
 
 NamedPiece readPiece(MemberReader& in, const Json& one) {

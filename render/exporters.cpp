@@ -24,7 +24,9 @@ std::string measures(const Order& order, const Design*, std::string_view) {
   return writeMeasurements(order.measures, order.client, order.date);
 }
 
-GarmentSketch sketchIn(const Design& design) { return sketchOf(shellOf(design.pattern), design.block); }
+GarmentSketch sketchIn(const Design& design) {
+  return sketchOf(shellOf(design.half(BodySide::Left).pattern), design.block);
+}
 std::string sheetPdf(const Order& order, const Design* design, std::string_view) {
   return documentPdf(jobSheet(order, *design), order.units, sketchIn(*design));
 }

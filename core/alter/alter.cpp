@@ -8,6 +8,7 @@
 
 #include "alter/displacement.h"
 #include "alter/line_shift.h"
+#include "alter/one_sided.h"
 #include "geometry/tolerances.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
@@ -245,6 +246,12 @@ std::vector<LineSide> linesOf(const Pattern& pattern, const Shift& shift) {
 }
 
 std::vector<double> letOut(const Pattern& source, std::span<const Alteration> alterations) {
+  if (isOneSided(alterations)) {
+    const std::vector<double> right = letOut(source, ofSide(alterations, BodySide::Right));
+    std::vector<double> mean = letOut(source, ofSide(alterations, BodySide::Left));
+    for (size_t i = 0; i < mean.size(); ++i) mean[i] = (mean[i] + right[i]) / 2;
+    return mean;
+  }
   const LineShifts shifts(source, alterations);
   std::vector<double> by;
   for (const PatternLevel& l : source.levels) by.push_back(letOutBy(source, shifts.all, l.id));

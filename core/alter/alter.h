@@ -30,6 +30,7 @@ namespace armure {
 struct IdleShift {
   std::string alteration;  // id
   Message what;            // "there is no seam princess-2", "the side seam does not cross the hip"
+  bool operator==(const IdleShift&) const = default;
 };
 
 struct Altered {
@@ -37,7 +38,8 @@ struct Altered {
   std::vector<IdleShift> idle = {};
 };
 
-// Of those that are on. Fails where a fold would bend. Throws nothing for what an order can contain.
+// Of those that are on, done to both halves of the body: what is for one of them is told apart before
+// (alter/one_sided.h). Fails where a fold would bend. Throws nothing for what an order can contain.
 Result<Altered> alter(const Pattern& source, std::span<const Alteration> alterations);
 
 // The arc length on a seam's side, from its upper end, of a place of ShiftAt; nothing where it has none.

@@ -29,15 +29,16 @@ std::vector<BeyondCloth> beyondCloth(const Pattern& cut, const Alteration& alter
       const auto furthest = std::ranges::max_element(shift.at, {}, [&](const ShiftAt& at) { return sign * at.mm; });
       if (furthest == shift.at.end()) continue;
       const double asked = sign * furthest->mm, most = std::max(0.0, clothBeyond(cut, line.side) - kSeamKeeps);
-      if (asked > most) found.push_back({line.side.piece, line.side.chain.front().edge, furthest->place, asked, most});
+      if (asked > most)
+        found.push_back({line.side.piece, line.side.chain.front().edge, furthest->place, asked, most, shift.half});
     }
   }
   return found;
 }
 
 Message beyondWords(const Pattern& cut, const BeyondCloth& b) {
-  return msg("{}: let out by {} {}, but its allowance gives {} at the most", cut.pieces[b.piece].name, Length{b.asked},
-             atPlace(cut, b.place), Length{b.most});
+  return msg("{}: let out by {} {}, but its allowance gives {} at the most", onSide(cut.pieces[b.piece].name, b.half),
+             Length{b.asked}, atPlace(cut, b.place), Length{b.most});
 }
 
 }  // namespace armure

@@ -25,6 +25,7 @@ struct BeyondCloth {
   std::string edge;   // the first of its side
   std::string place;  // as in ShiftAt
   double asked = 0, most = 0;
+  BodySide half = BodySide::Both;
 };
 
 // Of a pattern as it was cut, and an alteration of it. Each side of each line once.

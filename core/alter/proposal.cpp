@@ -43,8 +43,10 @@ std::vector<std::string> girthLines(const Pattern& p) {
 // All notes, as equations.
 class Equations {
  public:
-  Equations(const Pattern& pattern, const std::vector<FitNote>& notes) : pattern_(pattern) {
-    for (size_t i = 0; i < notes.size(); ++i) add(i, notes[i]);
+  // Of the notes that concern this side of the body; `Both`: of all that concern both.
+  Equations(const Pattern& pattern, const std::vector<FitNote>& notes, BodySide side) : pattern_(pattern) {
+    for (size_t i = 0; i < notes.size(); ++i)
+      if (notes[i].half == BodySide::Both || notes[i].half == side) add(i, notes[i]);
   }
 
   std::vector<Equation> all;
@@ -102,7 +104,7 @@ class Equations {
             passed.insert({line, place});
           } else if (end ? endsFree(pattern_, s.a, place == kUpperEnd) && endsFree(pattern_, s.b, place == kUpperEnd)
                          : placeOnLine(pattern_, s.a, place) && placeOnLine(pattern_, s.b, place)) {
-            e.terms.push_back({{line, Move::LetOut, place}, 2});  // it is on both halves of the body
+            e.terms.push_back({{line, Move::LetOut, place}, note.half == BodySide::Both ? 2.0 : 1.0});
           }
         }
       }
@@ -213,25 +215,69 @@ std::vector<Shift> shiftsOf(const Pattern& p, const std::map<Unknown, double>& u
 
 }  // namespace
 
+namespace {
+
+// What one half of the body asks for.
+struct HalfProposal {
+  std::vector<Shift> shifts;
+  std::map<size_t, NoteOutcome> outcomes;  // by note
+};
+
+// Keeps of two outcomes of a note the one that is farther from what it asked for.
+void keepWorse(std::map<size_t, NoteOutcome>& all, NoteOutcome outcome) {
+  const auto [at, isNew] = all.try_emplace(outcome.note, outcome);
+  if (isNew) return;
+  const auto off = [](const NoteOutcome& o) { return std::abs(o.got - o.wanted); };
+  if (off(outcome) > off(at->second)) at->second = std::move(outcome);
+}
+
+HalfProposal proposalOf(const Pattern& pattern, const Fitting& fitting, BodySide side) {
+  Equations equations(pattern, fitting.notes, side);
+  HalfProposal half;
+  for (NoteOutcome& o : equations.unanswered) half.outcomes.emplace(o.note, std::move(o));
+  if (equations.all.empty()) return half;
+  std::vector<double> got;
+  half.shifts = shiftsOf(pattern, solved(equations.all, got), equations.passed);
+  for (size_t i = 0; i < equations.all.size(); ++i)
+    keepWorse(half.outcomes, {equations.all[i].note, equations.all[i].wanted, got[i], {}});
+  return half;
+}
+
+// The shifts of both halves: once where they are alike, else each for its own.
+std::vector<Shift> ofBoth(std::vector<Shift> left, std::vector<Shift> right) {
+  std::vector<Shift> all;
+  for (Shift& s : left) {
+    if (const auto same = std::ranges::find(right, s); same != right.end()) {
+      right.erase(same);
+    } else {
+      s.half = BodySide::Left;
+    }
+    all.push_back(std::move(s));
+  }
+  for (Shift& s : right) {
+    s.half = BodySide::Right;
+    all.push_back(std::move(s));
+  }
+  return all;
+}
+
+}  // namespace
+
 Proposal proposalFor(const Pattern& pattern, const Fitting& fitting) {
-  Equations equations(pattern, fitting.notes);
   Proposal proposal;
-  proposal.outcomes = std::move(equations.unanswered);
   proposal.alteration.date = fitting.date;
   proposal.alteration.fitting = fitting.id;
-  if (!equations.all.empty()) {
-    std::vector<double> got;
-    proposal.alteration.shifts = shiftsOf(pattern, solved(equations.all, got), equations.passed);
-    std::map<size_t, NoteOutcome> outcomes;
-    for (size_t i = 0; i < equations.all.size(); ++i) {
-      const Equation& e = equations.all[i];
-      const auto [at, isNew] = outcomes.try_emplace(e.note, NoteOutcome{e.note, e.wanted, got[i], {}});
-      if (std::abs(got[i] - e.wanted) > std::abs(at->second.got - at->second.wanted))
-        at->second.wanted = e.wanted, at->second.got = got[i];
-    }
-    for (auto& [note, outcome] : outcomes) proposal.outcomes.push_back(std::move(outcome));
+  HalfProposal made;
+  if (std::ranges::all_of(fitting.notes, [](const FitNote& n) { return n.half == BodySide::Both; })) {
+    made = proposalOf(pattern, fitting, BodySide::Both);
+  } else {
+    made = proposalOf(pattern, fitting, BodySide::Left);
+    HalfProposal right = proposalOf(pattern, fitting, BodySide::Right);
+    made.shifts = ofBoth(std::move(made.shifts), std::move(right.shifts));
+    for (auto& [note, outcome] : right.outcomes) keepWorse(made.outcomes, std::move(outcome));
   }
-  std::ranges::sort(proposal.outcomes, {}, &NoteOutcome::note);
+  proposal.alteration.shifts = std::move(made.shifts);
+  for (auto& [note, outcome] : made.outcomes) proposal.outcomes.push_back(std::move(outcome));
   return proposal;
 }
 
@@ -279,7 +325,7 @@ Message atPlace(const Pattern& pattern, std::string_view place) {
 }
 
 Message noteWords(const Pattern& pattern, const FitNote& note) {
-  const Message line = lineName(pattern, note.line);
+  const Message line = onSide(lineName(pattern, note.line), note.half);
   if (note.from == note.to)
     return msg("{}, {} by {}, {}", line, workWords(note.work), Length{note.mm}, atPlace(pattern, note.from));
   return msg("{}, {} by {}, {} to {}", line, workWords(note.work), Length{note.mm}, placeWords(pattern, note.from),
@@ -305,7 +351,7 @@ std::vector<Message> shiftWords(const Pattern& pattern, const Alteration& altera
       }
     }
     if (amounts.empty()) continue;
-    const Message line = lineName(pattern, s.line);
+    const Message line = onSide(lineName(pattern, s.line), s.half);
     lines.push_back(s.sides == ShiftSides::Both && s.way == ShiftWay::Across && pattern.seam(s.line)
                         ? msg("{}, each edge: {}", line, Listed{amounts})
                         : msg("{}: {}", line, Listed{amounts}));

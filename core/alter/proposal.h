@@ -10,7 +10,8 @@
 //   let out 12 mm in the whole girth, at the waist  2 (u(princess, waist) + u(side, waist) + u(back, waist)) = 12
 // The solution is that of least |A u - b|, and of all these that of least |u| (complete orthogonal decomposition):
 // notes that go together are met exactly and shared evenly over what they leave open, notes that contradict each other
-// are met half way, and both say so. Darts take no part in a girth: only seams do.
+// are met half way, and both say so. Darts take no part in a girth: only seams do. Where a note is of one side of the
+// body, each side is solved by itself.
 #pragma once
 
 #include <vector>

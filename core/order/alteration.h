@@ -12,6 +12,8 @@
 #include <string_view>
 #include <vector>
 
+#include "body_side.h"
+
 namespace armure {
 
 // Across: along the level where the line crosses one (what a maker lays off on the level line with a ruler); square to
@@ -36,6 +38,7 @@ struct Shift {
   ShiftSides sides = ShiftSides::Both;
   ShiftWay way = ShiftWay::Across;
   std::vector<ShiftAt> at = {};
+  BodySide half = BodySide::Both;  // of the body that it is done to
   bool operator==(const Shift&) const = default;
 };
 // All lines that levels end on, and all darts: to lengthen or shorten the whole garment between two levels.

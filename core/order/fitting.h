@@ -27,8 +27,10 @@ struct FitNote {
   std::string line = {};           // id of the seam; empty: the whole garment, all lines
   std::string from = {}, to = {};  // it runs out at these levels; not at "top" or "hem", where
                                    // the line ends in a finished edge
-  double mm = 0;                   // of one seam, both edges together; without a line, of the whole girth; > 0
+  double mm = 0;                   // of one seam, both edges together; without a line, of the whole girth, or of
+                                   // the half's where it is one; > 0
   std::string seen = {};           // in the maker's words
+  BodySide half = BodySide::Both;  // of the body it was seen on
   bool operator==(const FitNote&) const = default;
 };
 

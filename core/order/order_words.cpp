@@ -18,6 +18,18 @@ std::string_view sidesId(ShiftSides sides) {
 
 std::string_view wayId(ShiftWay way) { return way == ShiftWay::Across ? "across" : "along"; }
 
+std::string_view bodySideId(BodySide side) {
+  switch (side) {
+    case BodySide::Both:
+      return "both";
+    case BodySide::Left:
+      return "left";
+    case BodySide::Right:
+      break;
+  }
+  return "right";
+}
+
 std::string_view workId(FitWork work) {
   switch (work) {
     case FitWork::TakeIn:

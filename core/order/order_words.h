@@ -13,6 +13,7 @@ namespace armure {
 
 std::string_view sidesId(ShiftSides sides);      // "both", "a", "b", "over"
 std::string_view wayId(ShiftWay way);            // "across", "along"
+std::string_view bodySideId(BodySide side);      // "both", "left", "right"
 std::string_view workId(FitWork work);           // "take-in", "let-out", "raise", ...
 std::string_view fittedOnId(FittedOn on);        // "toile", "garment"
 std::string_view solvedFromId(SolvedFrom from);  // "waist", "underbust"

@@ -354,6 +354,10 @@ std::optional<Problem> notchProblem(const Pattern& pattern, const Seam& seam) {
 
 }  // namespace
 
+bool isSplit(const Pattern& pattern) {
+  return std::ranges::any_of(pattern.pieces, [](const Piece& p) { return !p.splitOf.empty(); });
+}
+
 std::optional<Problem> patternProblem(const Pattern& pattern) {
   for (const Piece& p : pattern.pieces)
     if (auto problem = pieceProblem(p)) return problem;

@@ -17,6 +17,7 @@
 #include <utility>
 #include <vector>
 
+#include "body_side.h"
 #include "draft/block.h"
 #include "geometry/path.h"
 #include "geometry/polygon.h"
@@ -43,7 +44,8 @@ struct Edge {
   EdgeRole role = EdgeRole::Seam;
   double allowance = 0;  // outside the sewn line
   Path path;
-  double onCloth = 0;  // and what is added on the cloth, where the paper does not have it
+  double onCloth = 0;              // and what is added on the cloth, where the paper does not have it
+  BodySide side = BodySide::Both;  // on which half of the body, on a piece that lies on both
 };
 
 // A place on a piece: the arc length from the start of one of its edges, and from there an offset into the cloth (x
@@ -87,6 +89,7 @@ struct Dart {
   std::string id;
   std::string mouth;           // id of the edge, or empty
   std::array<Edge, 2> legs{};  // of role Seam, without allowance
+  std::string splitOf = {};    // as Piece::splitOf
 
   bool isOpen() const { return !mouth.empty(); }
   Vec2 point() const { return legs[0].path.end(); }
@@ -126,6 +129,10 @@ struct Piece {
   Symmetry symmetry = Symmetry::Pair;
   int copies = 2;  // how many to cut: a mirrored pair is 2, a doubled one 4, one on the fold 1
   std::vector<AlsoCut> alsoCut = {};
+  // On which half of the body it lies, where left and right are not alike; then the id of the piece that stands for
+  // both, by which things are chosen for it.
+  BodySide side = BodySide::Both;
+  std::string splitOf = {};
   std::string onFold;  // id of the fold edge, or empty
   Vec2 grainTop, grainBottom;
   std::vector<Edge> edges;       // the outline, clockwise
@@ -163,6 +170,17 @@ struct Piece {
  private:
   const Edge& leg(size_t k) const { return darts[k / 2].legs[k % 2]; }
 };
+
+// Whether an edge of a piece is on this half of the body; on either, where both are alike.
+inline bool isOn(BodySide side, const Piece& piece, const Edge& edge) {
+  const auto on = [&](BodySide of) { return of == BodySide::Both || of == side; };
+  return on(piece.side) && on(edge.side);
+}
+// The id by which a maker chooses things for a piece, a seam or a dart: of what stands for both halves.
+template <typename Part>
+const std::string& chosenAs(const Part& part) {
+  return part.splitOf.empty() ? part.id : part.splitOf;
+}
 
 // Whether it houses the bust: a piece of a cut cup, its upper band, the cover of a ready-made one.
 bool isCup(const Piece& piece);
@@ -204,6 +222,8 @@ struct Seam {
   std::vector<PlannedEase> eases = {};
   std::vector<SeamNotch> notches = {};  // from the top down
   SeamKind kind = SeamKind::Plain;
+  BodySide side = BodySide::Both;  // as of pieces
+  std::string splitOf = {};
 
   double ease() const;                                    // planned in the whole seam, mm
   const SeamNotch* notch(std::string_view called) const;  // the first so called; nullptr where there is none
@@ -309,6 +329,15 @@ struct Pattern {
   // The other way round; a place between two edges is on the first of them.
   Anchor placeOnSide(const SeamSide& side, double along) const;
 };
+
+// Whether a piece was on the fold and is both halves now.
+inline bool isUnfolded(const Piece& piece) { return piece.side == BodySide::Both && !piece.splitOf.empty(); }
+// Whether its edge nearer the centre is its right one: of a back, and of the right half of a front.
+inline bool hasCentreOnRight(const Piece& piece) {
+  return (piece.half == Half::Back) != (piece.side == BodySide::Right);
+}
+// Whether left and right are not alike, so that there are pieces of one of them.
+bool isSplit(const Pattern& pattern);
 
 // What is wrong with a pattern as a whole, or nothing: edges that seams, notches, folds or layers name and no piece
 // has, marks beyond the end of their edge, outlines that do not close or are turned inside out, darts whose legs do not

@@ -1,6 +1,7 @@
 #include "prepare/lists.h"
 
 #include <algorithm>
+#include <array>
 #include <tuple>
 
 #include "layers/recipe.h"
@@ -52,12 +53,15 @@ std::vector<BoneLine> bonesOf(const Pattern& pattern, const std::vector<Channel>
   return bones;
 }
 
+// As long as its longer side.
 double openingLength(const Pattern& pattern, Half half) {
-  double length = 0;
+  std::array<double, 2> length{};
   for (size_t i = 0; i < pattern.shellPieces(); ++i)
     for (const Edge& e : pattern.pieces[i].edges)
-      if (pattern.pieces[i].half == half && e.role == EdgeRole::Opening) length += e.path.length();
-  return length;
+      if (const Piece& p = pattern.pieces[i]; p.half == half && e.role == EdgeRole::Opening)
+        for (const bool right : {false, true})
+          if (isOn(right ? BodySide::Right : BodySide::Left, p, e)) length[right] += e.path.length();
+  return std::max(length[0], length[1]);
 }
 
 class NotionList {
@@ -68,7 +72,7 @@ class NotionList {
   std::vector<Notion> make(const std::vector<BoneLine>& bones) && {
     closing(Half::Back, block_.back.opening.kind);
     closing(Half::Front, block_.front.opening.kind);
-    for (const EyeletRow& row : eyeletsOf(pattern_, block_, rules_)) lacing(row);
+    lacings();
     wires();
     casings(bones);
     waistStay();
@@ -91,10 +95,24 @@ class NotionList {
     if (kind == OpeningKind::Hooks) all_.push_back({"hook-tape", msg("Hook and eye tape, {}", where), 1, length, note});
   }
 
-  void lacing(const EyeletRow& row) {
+  // One for each opening: both edges are alike, or there is a row for either.
+  void lacings() {
+    const std::vector<EyeletRow> rows = eyeletsOf(pattern_, block_, rules_);
+    for (const EyeletRow& row : rows) {
+      const Piece& p = pattern_.pieces[row.piece];
+      if (p.side == BodySide::Right) continue;
+      const auto other = std::ranges::find_if(rows, [&](const EyeletRow& r) {
+        const Piece& q = pattern_.pieces[r.piece];
+        return q.side == BodySide::Right && q.splitOf == p.splitOf;
+      });
+      lacing(row, static_cast<int>((p.side == BodySide::Left && other != rows.end() ? *other : row).places.size()));
+    }
+  }
+
+  void lacing(const EyeletRow& row, int across) {
     const auto rows = static_cast<int>(row.places.size());
-    all_.push_back({row.loops ? "loops" : "eyelets", row.loops ? Message("Loops") : Message("Eyelets"), 2 * rows, 0,
-                    msg("{} on either edge of {}", rows, Length{row.length})});
+    all_.push_back({row.loops ? "loops" : "eyelets", row.loops ? Message("Loops") : Message("Eyelets"), rows + across,
+                    0, msg("{} on either edge of {}", rows, Length{row.length})});
     all_.push_back({"lace", "Lace", 1, laceLength(row, rules_),
                     msg("for {} rows, opened to {} for getting in, with {} for the bow", rows,
                         Length{rules_.length(key::kLaceOpened)}, Length{rules_.length(key::kLaceEnds)})});
@@ -102,14 +120,20 @@ class NotionList {
 
   // In the cup line of a cut cup, on either side of the garment.
   void wires() {
+    if (!isSplit(pattern_)) return wire(BodySide::Both, 2);
+    wire(BodySide::Left, 1);
+    wire(BodySide::Right, 1);
+  }
+
+  void wire(BodySide side, int count) {
     double length = 0;
     for (size_t i = 0; i < pattern_.shellPieces(); ++i)
-      if (!isCup(pattern_.pieces[i]))
-        for (const Edge& e : pattern_.pieces[i].edges)
-          if (e.role == EdgeRole::Cup) length += e.path.length();
+      if (const Piece& p = pattern_.pieces[i]; !isCup(p))
+        for (const Edge& e : p.edges)
+          if (e.role == EdgeRole::Cup && isOn(side, p, e)) length += e.path.length();
     if (length <= 0) return;
     const double end = rules_.length(key::kBonesEnd);
-    all_.push_back({"wire", "Cup wire", 2, std::max(0.0, length - 2 * end),
+    all_.push_back({"wire", onSide("Cup wire", side), count, std::max(0.0, length - 2 * end),
                     msg("the cup line of {}, less {} at each end", Length{length}, Length{end})});
   }
 
@@ -216,7 +240,7 @@ bool isMirrored(const Piece& piece) { return piece.symmetry == Symmetry::Pair &&
 std::string clothOf(const Piece& piece, std::string_view layer, const Rules& rules) {
   if (rules.option(key::kCutFor) == CutFor::Toile) return rules.chosenCloth("toile").value_or("calico");
   if (layer == "shell")
-    if (auto chosen = rules.chosenCloth(piece.id)) return *chosen;
+    if (auto chosen = rules.chosenCloth(chosenAs(piece))) return *chosen;
   if (!piece.cloth.empty() && layer == piece.layer) return piece.cloth;
   if (auto chosen = rules.chosenCloth(layer)) return *chosen;
   const LayerRecipe* recipe = findLayer(layer);

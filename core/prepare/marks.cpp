@@ -99,6 +99,7 @@ std::vector<Message> labelLines(const Piece& piece, const Rules& rules) {
                          : findLayer(layer) ? known(findLayer(layer)->name)
                                             : verbatim(layer);
     if (!piece.onFold.empty()) return msg("cut {} on the fold: {}, {}", copies, name, cloth);
+    if (piece.side != BodySide::Both) return msg("cut {}, this side up: {}, {}", copies, name, cloth);
     if (isMirrored(piece)) return msg("cut {}, mirrored: {}, {}", copies, name, cloth);
     return msg("cut {}, all alike: {}, {}", copies, name, cloth);
   };

@@ -1,9 +1,14 @@
 #include "recalc/recalc.h"
 
+#include <algorithm>
 #include <cmath>
 
+#include "alter/one_sided.h"
 #include "alter/recalculation.h"
+#include "balance/balanced_whole.h"
 #include "garment/garment.h"
+#include "operations/both_sides.h"
+#include "parts/cups/cup_line.h"
 #include "parts/cups/moulded.h"
 #include "parts/edges/upper_outline.h"
 #include "parts/yoke/rules.h"
@@ -155,6 +160,12 @@ UpperLengths withAltered(UpperLengths wanted, const Pattern& before, const Patte
   return wanted;
 }
 
+// What one alteration lets out of every level, all round, mm.
+struct LetOut {
+  Message name;
+  std::vector<double> by;
+};
+
 // An order's shell between its source and balancing.
 struct Sourced {
   Body body;  // the client's
@@ -164,30 +175,30 @@ struct Sourced {
   UpperLengths upper;
   std::optional<Recalculated> fromBase;
   std::vector<IdleShift> idle;
-  std::vector<Working> altered;
+  std::vector<double> girthsMade;  // finished, of every level, before it was altered; empty where nothing was
+  std::vector<LetOut> letOut;      // by every alteration
 };
 
 // How the finished girth of every level that an alteration changed came to be.
-std::vector<Working> alteredGirths(const Pattern& before, const Pattern& after, const std::vector<Alteration>& all) {
+std::vector<Working> alteredGirths(const std::vector<double>& made, const std::vector<LetOut>& all,
+                                   const std::vector<PatternLevel>& levels) {
   constexpr double kNothing = 1e-6;  // mm
-  std::vector<std::vector<double>> by;
-  for (const Alteration& a : all) by.push_back(letOut(before, {&a, 1}));
   std::vector<Working> workings;
-  for (size_t i = 0; i < after.levels.size(); ++i) {
-    const PatternLevel &was = before.levels[i], &is = after.levels[i];
-    if (std::abs(is.finishedGirth - was.finishedGirth) < kNothing) continue;
+  for (size_t i = 0; i < made.size(); ++i) {
+    const PatternLevel& is = levels[i];
+    if (std::abs(is.finishedGirth - made[i]) < kNothing) continue;
     Working w{"girth." + is.id,
               msg("{}, finished girth", is.name),
-              {{'+', "as drafted", was.finishedGirth, Source::Computed}},
+              {{'+', "as drafted", made[i], Source::Computed}},
               is.finishedGirth,
               "what every alteration lets out or takes in there, all round"};
-    double told = was.finishedGirth;
+    double told = made[i];
     const auto add = [&](Message what, double mm, Source source) {
       if (std::abs(mm) < kNothing) return;
       w.terms.push_back({mm < 0 ? '-' : '+', std::move(what), std::abs(mm), source});
       told += mm;
     };
-    for (size_t k = 0; k < all.size(); ++k) add(verbatim(all[k].name), by[k][i], Source::Computed);
+    for (const LetOut& one : all) add(one.name, one.by[i], Source::Computed);
     add("the plunge moves with the centre", is.finishedGirth - told, Source::Computed);
     workings.push_back(std::move(w));
   }
@@ -195,19 +206,20 @@ std::vector<Working> alteredGirths(const Pattern& before, const Pattern& after, 
 }
 
 // Alters the shell as the order asks, and what its layers are traced from with it.
-std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds& drafted) {
-  std::vector<Alteration> all = order.alterations;
+std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds& drafted, BodySide side) {
+  std::vector<Alteration> all = ofSide(order.alterations, side);
   if (order.base) {
     s.fromBase = recalculated(*order.base, s.shell.pattern, drafted, s.body);
     all.push_back(s.fromBase->alteration);
-    all.insert(all.end(), order.base->base.alterations.begin(), order.base->base.alterations.end());
+    std::ranges::move(ofSide(order.base->base.alterations, side), std::back_inserter(all));
   }
   if (all.empty()) return std::nullopt;
   Result<Altered> altered = alter(s.shell.pattern, all);
   if (!altered.ok()) return altered.problem();
   if (const auto fault = patternProblem(altered->pattern))
     return Problem{fault->where, "the alterations leave no sound piece here", "make them smaller, or switch one off"};
-  s.altered = alteredGirths(s.shell.pattern, altered->pattern, all);
+  for (const PatternLevel& l : s.shell.pattern.levels) s.girthsMade.push_back(l.finishedGirth);
+  for (const Alteration& a : all) s.letOut.push_back({verbatim(a.name), letOut(s.shell.pattern, {&a, 1})});
   s.upper = withAltered(s.upper, s.shell.pattern, altered->pattern);
   s.idle = std::move(altered->idle);
   s.shell.pattern = std::move(altered->pattern);
@@ -216,6 +228,8 @@ std::optional<Problem> alterShell(Sourced& s, const Order& order, const Grounds&
     Result<Altered> panels = alter(s.shell.sources.panels, all);
     if (!panels.ok()) return panels.problem();
     s.shell.sources.panels = std::move(panels->pattern);
+    // Where a side moved, the cup's line ends elsewhere.
+    s.shell.sources.cupLine = cupLine(s.shell.sources.panels, s.block, drafted.body, drafted.rules);
   }
   return std::nullopt;
 }
@@ -242,7 +256,8 @@ Result<Grown> grown(const Order& order, const Grounds& drafted) {
   return Grown{std::move(block).value(), std::move(shell).value(), upper};
 }
 
-Result<Sourced> sourceOf(const Order& order) {
+// Of one side of the body: with what is altered on both, and on this one.
+Result<Sourced> sourceOf(const Order& order, BodySide side) {
   Result<Grounds> drafted = groundsOf(order, order.base ? order.base->base.measures : order.measures);
   if (!drafted.ok()) return drafted.problem();
   Result<Grounds> client = order.base ? groundsOf(order, order.measures) : *drafted;
@@ -250,18 +265,28 @@ Result<Sourced> sourceOf(const Order& order) {
   Result<Grown> made = grown(order, *drafted);
   if (!made.ok()) return made.problem();
   auto& [block, shell, upper] = made.value();
-  Sourced s{std::move(client->body), drafted->rules, std::move(block), std::move(shell), upper, {}, {}, {}};
-  if (auto problem = alterShell(s, order, *drafted)) return *problem;
+  Sourced s{std::move(client->body), drafted->rules, std::move(block), std::move(shell), upper, {}, {}, {}, {}};
+  if (auto problem = alterShell(s, order, *drafted, side)) return *problem;
   if (auto problem = unsound(s.shell.pattern)) return *problem;
   return s;
 }
 
 }  // namespace
 
-Result<Design> recalc(const Order& order, const Design* before) {
-  Result<Sourced> source = sourceOf(order);
+namespace {
+
+// Everything of one half but its sheet, and what the sheet is made from.
+struct MadeHalf {
+  Design design;
+  UpperLengths upper;
+  std::vector<double> girthsMade;
+  std::vector<LetOut> letOut;
+};
+
+Result<MadeHalf> madeHalf(const Order& order, BodySide side, const Design* before) {
+  Result<Sourced> source = sourceOf(order, side);
   if (!source.ok()) return source.problem();
-  auto& [body, rules, block, made, upper, fromBase, idleShifts, altered] = source.value();
+  auto& [body, rules, block, made, upper, fromBase, idleShifts, girthsMade, letOut] = source.value();
   const auto dressed = [&](Pattern&& shell) {
     return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules);
   };
@@ -282,16 +307,97 @@ Result<Design> recalc(const Order& order, const Design* before) {
   }
   if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces, rules.option(key::kCornerKind));
-  Sheet sheet = balanceSheet({pieces, outlines, block.intakes, body, balanced ? &*balanced : nullptr,
-                              rules.length(key::kBalanceFreeLimit), upper, ownRim(rules)});
-  std::vector<Question> questions = questionsAbout(order.measures);
-  return Design{std::move(body),       std::move(rules),        std::move(block),    std::move(fromBase),
-                std::move(idleShifts), std::move(altered),      std::move(pieces),   std::move(balanced),
-                std::move(drafted),    std::move(made.sources), std::move(outlines), std::move(sheet),
-                std::move(questions)};
+  std::vector<Working> altered = alteredGirths(girthsMade, letOut, pieces.levels);
+  Design design{std::move(body),
+                std::move(rules),
+                std::move(block),
+                std::move(fromBase),
+                std::move(idleShifts),
+                std::move(altered),
+                std::move(pieces),
+                std::move(balanced),
+                std::move(drafted),
+                std::move(made.sources),
+                std::move(outlines),
+                {},
+                questionsAbout(order.measures)};
+  return MadeHalf{std::move(design), upper, std::move(girthsMade), std::move(letOut)};
+}
+
+Sheet sheetOf(const Design& d, const UpperLengths& upper, std::vector<SheetHalf> halves = {}) {
+  return balanceSheet({d.pattern, d.cutOutlines, d.block.intakes, d.body, d.balanced ? &*d.balanced : nullptr,
+                       d.rules.length(key::kBalanceFreeLimit), upper, ownRim(d.rules), std::move(halves)});
+}
+
+// What the alterations let out all round: on each half, half of what it would be on both.
+std::vector<LetOut> meanOf(const std::vector<LetOut>& left, const std::vector<LetOut>& right) {
+  std::vector<LetOut> all = left;
+  for (size_t k = 0; k < all.size(); ++k)
+    for (size_t i = 0; i < all[k].by.size(); ++i) all[k].by[i] = (left[k].by[i] + right[k].by[i]) / 2;
+  return all;
+}
+
+// The garment of two halves that are not alike; where they come to be alike after all, the left stands for both.
+Result<Design> joined(MadeHalf left, MadeHalf right) {
+  Design &l = left.design, &r = right.design;
+  for (IdleShift& i : r.idleShifts)
+    if (std::ranges::find(l.idleShifts, i) == l.idleShifts.end()) l.idleShifts.push_back(std::move(i));
+  Design whole = l;
+  if (sameHalves(l.pattern, r.pattern)) {
+    whole.sheet = sheetOf(whole, left.upper);
+    return whole;
+  }
+  Result<Pattern> pattern = bothSides(l.pattern, r.pattern);
+  if (!pattern.ok()) return pattern.problem();
+  whole.pattern = std::move(pattern).value();
+  if (auto problem = unsound(whole.pattern)) return *problem;
+  whole.cutOutlines = cutOutlines(whole.pattern, whole.rules.option(key::kCornerKind));
+  whole.altered = alteredGirths(left.girthsMade, meanOf(left.letOut, right.letOut), whole.pattern.levels);
+  if (l.balanced && r.balanced) {
+    Result<Pattern> drafted = bothSides(*l.drafted, *r.drafted);
+    if (!drafted.ok()) return drafted.problem();
+    whole.drafted = std::move(drafted).value();
+    whole.balanced = balancedWhole(*l.balanced, *r.balanced, whole.pattern);
+  }
+  whole.sheet =
+      sheetOf(whole, left.upper, {{BodySide::Left, l.pattern, left.upper}, {BodySide::Right, r.pattern, right.upper}});
+  for (Design* half : {&l, &r}) {
+    half->sheet = whole.sheet;
+    half->altered = whole.altered;
+    half->idleShifts = whole.idleShifts;
+    whole.halves.push_back(std::make_shared<const Design>(std::move(*half)));
+  }
+  return whole;
+}
+
+bool isOneSided(const Order& order) {
+  return isOneSided(order.alterations) || (order.base && isOneSided(order.base->base.alterations));
+}
+
+}  // namespace
+
+Result<Design> recalc(const Order& order, const Design* before) {
+  if (isOneSided(order)) {
+    Result<MadeHalf> left = madeHalf(order, BodySide::Left, before ? &before->half(BodySide::Left) : nullptr);
+    if (!left.ok()) return left.problem();
+    Result<MadeHalf> right = madeHalf(order, BodySide::Right, before ? &before->half(BodySide::Right) : nullptr);
+    if (!right.ok()) return right.problem();
+    return joined(std::move(left).value(), std::move(right).value());
+  }
+  Result<MadeHalf> made = madeHalf(order, BodySide::Both, before ? &before->half(BodySide::Left) : nullptr);
+  if (!made.ok()) return made.problem();
+  made->design.sheet = sheetOf(made->design, made->upper);
+  return std::move(made->design);
 }
 
 Balanced proposal(const Design& design) {
+  if (!design.halves.empty()) {
+    const Balanced left = proposal(*design.halves[0]), right = proposal(*design.halves[1]);
+    // Where the balanced halves do not go together, as the fold of one has become longer, the halves stay as they are.
+    if (const auto whole = bothSides(left.pattern, right.pattern); whole.ok())
+      return balancedWhole(left, right, *whole);
+    return {design.pattern, {}, {{.why = Unreachable::Why::NoShape}}, {}, {}};
+  }
   Balanced b = balance(shellOf(design.pattern), balanceOptions(design.rules));
   // Where a layer cannot be made of the balanced shell, the proposal is the shell alone.
   if (Result<Pattern> all = dress(b.pattern, design.sources, design.block, design.body, design.rules); all.ok())
@@ -313,7 +419,7 @@ std::vector<Message> orderLines(const Order& order, const Design& design) {
 }
 
 Result<GarmentSketch> sketchOf(const Order& order) {
-  Result<Sourced> source = sourceOf(order);
+  Result<Sourced> source = sourceOf(order, BodySide::Left);
   if (!source.ok()) return source.problem();
   const Sourced& s = *source;
   const Result<Pattern> pattern = dress(s.shell.pattern, s.shell.sources, s.block, s.body, s.rules);

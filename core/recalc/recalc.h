@@ -7,6 +7,7 @@
 // Alterations lie between source and balancing; everything from there on works alike with either.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <vector>
 
@@ -47,9 +48,16 @@ struct Design {
   std::vector<Polyline> cutOutlines;  // in the order of pattern.pieces
   Sheet sheet;
   std::vector<Question> questions;
+  // Where an alteration is for one side of the body: the left half and the right one, each as a pattern that stands for
+  // both (operations/both_sides.h); this is the whole garment then. Their sheet is the whole's. Empty in the halves.
+  std::vector<std::shared_ptr<const Design>> halves = {};
 
   ReductionClass reduction() const;
   bool isTraced() const { return fromBase && fromBase->traced; }
+  // The design as one side of the body has it: itself where both are alike.
+  const Design& half(BodySide which) const {
+    return halves.empty() ? *this : *halves[which == BodySide::Right ? 1 : 0];
+  }
   // A level as the pattern has it, altered or not; nullptr where it has none.
   const PatternLevel* level(std::string_view id) const { return pattern.level(id); }
   // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.

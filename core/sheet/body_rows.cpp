@@ -77,14 +77,27 @@ class BodyRows : RowMaker {
 
   // A ready-made cup against the opening it is sewn into: the frame's edges along the cup line.
   void cupRim() {
-    if (input_.cupRim <= 0) return;
+    if (input_.cupRim > 0)
+      for (const SheetHalf& half : halves()) cupRim(half);
+  }
+
+  // Shoulder and armhole as the body has them, and as they were measured.
+  void upperEdges() {
+    for (const SheetHalf& half : halves()) {
+      upperEdges(half);
+      sideLength(half);
+    }
+  }
+
+ private:
+  void cupRim(const SheetHalf& half) {
     double opening = 0;
-    for (const Piece& p : pattern_.pieces)
+    for (const Piece& p : half.pattern.pieces)
       for (const Edge& e : p.edges)
         if (p.layer == "shell" && p.part == Part::Panel && e.role == EdgeRole::Cup) opening += e.path.length();
     CheckRow r;
     r.kind = CheckKind::Body;
-    r.subject = "Rim of the ready-made cup, against its opening";
+    r.subject = onSide("Rim of the ready-made cup, against its opening", half.side);
     r.detail = input_.cupRim > opening
                    ? msg("{} along the rim, only {} along the opening", Length{input_.cupRim}, Length{opening})
                    : msg("{} along the rim, {} along the opening", Length{input_.cupRim}, Length{opening});
@@ -95,35 +108,32 @@ class BodyRows : RowMaker {
         Verdict::Advice);
   }
 
-  // Shoulder and armhole as the body has them, and as they were measured.
-  void upperEdges() {
+  void upperEdges(const SheetHalf& of) {
     double shoulder[2] = {0, 0}, armhole[2] = {0, 0};
-    for (const Seam& s : pattern_.seams) {
+    for (const Seam& s : of.pattern.seams) {
       if (s.kind != SeamKind::Shoulder) continue;
       for (const SeamSide* side : {&s.a, &s.b})
-        shoulder[pattern_.pieces[side->piece].half == Half::Back] += measureSide(pattern_, *side).length;
+        shoulder[of.pattern.pieces[side->piece].half == Half::Back] += measureSide(of.pattern, *side).length;
     }
-    for (const Piece& p : pattern_.pieces)
+    for (const Piece& p : of.pattern.pieces)
       if (p.layer == "shell" && p.half != Half::Both)
         for (const Edge& e : p.edges)
           if (e.role == EdgeRole::Armhole) armhole[p.half == Half::Back] += e.path.length();
-    const UpperLengths& u = input_.upper;
+    const UpperLengths& u = of.upper;
     for (const bool back : {false, true}) {
       const char* half = back ? "back" : "front";
-      againstBlock(msg("Shoulder, {}, against the body's", half), shoulder[back],
+      againstBlock(onSide(msg("Shoulder, {}, against the body's", half), of.side), shoulder[back],
                    back ? u.shoulderBack : u.shoulderFront, limits::kShoulderMm,
                    "give back at the shoulder what the lines take in there (cover.dart, hold.top)");
-      againstBlock(msg("Armhole, {}, against the block's", half), armhole[back], back ? u.armholeBack : u.armholeFront,
-                   limits::kArmholeMm,
+      againstBlock(onSide(msg("Armhole, {}, against the block's", half), of.side), armhole[back],
+                   back ? u.armholeBack : u.armholeFront, limits::kArmholeMm,
                    "take less in where a line meets the armhole, or let the line end on the shoulder (princess.above)");
     }
     if (u.armholeFront > 0 && u.armholeBack > 0)
-      againstTape("Armhole, front and back together", id::kArmhole, armhole[0] + armhole[1],
+      againstTape(onSide("Armhole, front and back together", of.side), id::kArmhole, armhole[0] + armhole[1],
                   "move the armhole in or out (armhole.inset_front, armhole.inset_back) or the chest line up or down");
-    sideLength();
   }
 
- private:
   // What a layer's line lies on: edges of the shell, a seam of it down to a notch, less what stays uncovered.
   double shellLength(const LayerLine& line) const {
     double sum = measureEdges(pattern_, line.shell) - line.uncovered;
@@ -211,13 +221,13 @@ class BodyRows : RowMaker {
 
   // From the underarm, or the chest line, to the waist along both sides of the side seam; where it begins lower it
   // cannot be compared.
-  void sideLength() {
-    const Seam* side = bodiceSide(pattern_);
+  void sideLength(const SheetHalf& half) {
+    const Seam* side = bodiceSide(half.pattern);
     if (!side) return;
     for (const auto& [s, name] : {std::pair{&side->a, "front"}, {&side->b, "back"}}) {
-      const Path path = measureSide(pattern_, *s).path;
+      const Path path = measureSide(half.pattern, *s).path;
       const auto placeOf = [&](std::string_view level) -> std::optional<double> {
-        for (const LevelLine& m : pattern_.pieces[s->piece].levelLines())
+        for (const LevelLine& m : half.pattern.pieces[s->piece].levelLines())
           if (m.level == level)
             for (const Vec2 end : {m.a, m.b})
               if (const auto at = nearOn(path, end)) return at;
@@ -226,10 +236,10 @@ class BodyRows : RowMaker {
       auto chest = placeOf(level::kChest);
       const auto waist = placeOf(level::kWaist);
       // Under an armhole the side begins at the underarm.
-      if (!chest && measureCorner(pattern_, *s, true).across->role == EdgeRole::Armhole) chest = 0;
+      if (!chest && measureCorner(half.pattern, *s, true).across->role == EdgeRole::Armhole) chest = 0;
       if (chest && waist)
         againstTape(
-            msg("Side length, {}", name), id::kSideLength, std::abs(*waist - *chest),
+            onSide(msg("Side length, {}", name), half.side), id::kSideLength, std::abs(*waist - *chest),
             "draft the side by its length (side.school), let the dart follow it (dart.side), or check the heights that "
             "were taken");
     }

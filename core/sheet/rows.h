@@ -22,6 +22,10 @@ class RowMaker {
   // Passes within the limit; else fails, or is what `otherwise` says, with what would mend it.
   void judge(CheckRow& r, double amount, double limit, Message remedy, Verdict otherwise = Verdict::Fail);
 
+  std::vector<SheetHalf> halves() const;
+  // The pattern's seam that is this one of a half.
+  const Seam& wholeSeam(const Seam& ofHalf, BodySide side) const;
+
   static CheckRow edgeRow(CheckKind kind, const Piece& piece, const Edge& edge, Message subject);
   static CheckRow pieceRow(const Piece& piece, Message what);
 

@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "balance/fit.h"
+#include "pattern/outline_parts.h"
 
 namespace armure {
 namespace {
@@ -67,7 +68,8 @@ class SeamRows : RowMaker {
         const EdgeRole role = a.across->role;
         if (role != b.across->role || !(isFree(role) || isSewn(role))) continue;
         const double turn = turnBetween(a, b) * kDegrees;
-        if (!isFree(role) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
+        // What meets its mirror image at the centre makes the point or the dip that was drawn.
+        if ((!isFree(role) || atCentre(seam)) && std::abs(turn) > limits::kMeantCornerDegrees) continue;
         CheckRow r = seamRow(CheckKind::Join, seam,
                              msg("{} at the {}{}", acrossName(seam.a, *a.across), seam.name, whichEnd(role, atTop)));
         r.detail = turn > 0 ? "points outwards when closed" : "dips in when closed";
@@ -108,32 +110,40 @@ class SeamRows : RowMaker {
   }
 
   void sides() {
-    for (const Seam& seam : pattern_.seams) {
-      if (&seam != bodiceSide(pattern_)) continue;
-      // As they are pinned: right sides together, so one of them is turned over.
-      const auto apart = [](const Path& a, const Path& b) {
-        return shapeDifference(a, b.transformed(Motion::mirrorX()));
-      };
-      const double found = apart(measuredOf(seam).a.path, measuredOf(seam).b.path);
-      const Path neededA = throughLevels(pattern_, seam.a), neededB = throughLevels(pattern_, seam.b);
-      if (neededA.empty() || neededB.empty()) continue;  // a side so short that no level crosses it
-      const double needed = apart(neededA, neededB);
-      CheckRow r = seamRow(CheckKind::Sides, seam, "Front and back side, shape");
-      r.detail = "farther apart, laid on each other, than their widths need";
-      judge(r, std::max(0.0, found - needed), limits::kSideShapeMm,
-            "draw both sides in one smooth curve from level to level");
-      if (found <= limits::kSideLeanMm) continue;
-      CheckRow lean = seamRow(CheckKind::Sides, seam, "Front and back side bend differently");
-      lean.verdict = Verdict::Advice;
-      lean.amount = found;
-      lean.limit = limits::kSideLeanMm;
-      lean.detail = "their widths on the levels need it; the seam leans";
-      lean.remedy = "shift intake between the side and the lines next to it, or choose another front and back share";
-      rows_.push_back(std::move(lean));
-    }
+    for (const SheetHalf& half : halves())
+      if (const Seam* side = bodiceSide(half.pattern)) sides(half, *side);
   }
 
  private:
+  // As they are pinned: right sides together, so one of them is turned over.
+  void sides(const SheetHalf& half, const Seam& side) {
+    const auto apart = [](const Path& a, const Path& b) {
+      return shapeDifference(a, b.transformed(Motion::mirrorX()));
+    };
+    const double found = apart(measureSide(half.pattern, side.a).path, measureSide(half.pattern, side.b).path);
+    const Path neededA = throughLevels(half.pattern, side.a), neededB = throughLevels(half.pattern, side.b);
+    if (neededA.empty() || neededB.empty()) return;  // a side so short that no level crosses it
+    const double needed = apart(neededA, neededB);
+    const Seam& seam = wholeSeam(side, half.side);
+    CheckRow r = seamRow(CheckKind::Sides, seam, onSide("Front and back side, shape", half.side));
+    r.detail = "farther apart, laid on each other, than their widths need";
+    judge(r, std::max(0.0, found - needed), limits::kSideShapeMm,
+          "draw both sides in one smooth curve from level to level");
+    if (found <= limits::kSideLeanMm) return;
+    CheckRow lean = seamRow(CheckKind::Sides, seam, onSide("Front and back side bend differently", half.side));
+    lean.verdict = Verdict::Advice;
+    lean.amount = found;
+    lean.limit = limits::kSideLeanMm;
+    lean.detail = "their widths on the levels need it; the seam leans";
+    lean.remedy = "shift intake between the side and the lines next to it, or choose another front and back share";
+    rows_.push_back(std::move(lean));
+  }
+
+  bool atCentre(const Seam& seam) const {
+    const Piece &a = pattern_.pieces[seam.a.piece], &b = pattern_.pieces[seam.b.piece];
+    return &a != &b && !a.splitOf.empty() && a.splitOf == b.splitOf;
+  }
+
   // Both corners are as far from the underbust notch, where sewing starts.
   void corner(const Seam& seam, bool atTop, Vec2 spot) {
     const MeasuredSeam& w = measuredOf(seam);

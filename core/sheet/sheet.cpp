@@ -5,6 +5,7 @@
 
 #include "balance/fit.h"
 #include "measure/measure_table.h"
+#include "operations/both_sides.h"
 #include "sheet/rows.h"
 
 namespace armure {
@@ -47,6 +48,15 @@ void RowMaker::judge(CheckRow& r, double amount, double limit, Message remedy, V
   r.verdict = std::isfinite(amount) && amount <= limit + 1e-9 ? Verdict::Pass : otherwise;
   if (!r.passes()) r.remedy = remedy;
   rows_.push_back(r);
+}
+
+std::vector<SheetHalf> RowMaker::halves() const {
+  if (!input_.halves.empty()) return input_.halves;
+  return {SheetHalf{BodySide::Both, pattern_, input_.upper}};
+}
+
+const Seam& RowMaker::wholeSeam(const Seam& ofHalf, BodySide side) const {
+  return *pattern_.seam(inWhole(pattern_, ofHalf, side));
 }
 
 CheckRow RowMaker::edgeRow(CheckKind kind, const Piece& p, const Edge& e, Message subject) {

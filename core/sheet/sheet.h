@@ -98,6 +98,13 @@ struct UpperLengths {
   double shoulderFront = 0, shoulderBack = 0, armholeFront = 0, armholeBack = 0;
 };
 
+// One half of the body, where left and right are not alike; `pattern` stands for both, as long as this is the one.
+struct SheetHalf {
+  BodySide side = BodySide::Both;
+  const Pattern& pattern;
+  UpperLengths upper;
+};
+
 struct SheetInput {
   const Pattern& pattern;
   const std::vector<Polyline>& cutOutlines;  // in the order of the pieces
@@ -107,6 +114,8 @@ struct SheetInput {
   double freeLimit = 6;                // mm a free edge may be redrawn by
   UpperLengths upper = {};
   double cupRim = 0;  // mm of a ready-made cup's rim, to be sewn into the cup line; 0 where it was not measured
+  // What is checked of each half: side, shoulder, armhole, cup rim. Empty: the pattern is one, with `upper`.
+  std::vector<SheetHalf> halves = {};
 };
 Sheet balanceSheet(const SheetInput& input);
 

@@ -52,6 +52,43 @@ class Altering(Case):
             self.pieces(altered)
             self.assertEqual(check_pieces.run(self.path("p.json")), 0)
 
+    def test_one_side_of_the_body_is_altered_by_itself(self):
+        import check_pieces
+        order = demo("2-lamp-room.armure")
+        wish = ("--seam", "side", "--from", "underbust", "--to", "high_hip", "--by=-1/2 in")
+        both = self.alter(order, self.path("both.armure"), *wish)
+        left = self.alter(order, self.path("left.armure"), *wish, "--half", "left")
+        self.assertAlmostEqual(self.girth(left)["finishedGirth"], (self.girth(order)["finishedGirth"] + self.girth(both)["finishedGirth"]) / 2, places=4)
+        pieces = self.pieces(left)
+        self.assertEqual(check_pieces.run(self.path("p.json")), 0)
+        halves, whole = self.pieces(both)["pieces"], self.pieces(order)["pieces"]
+        by_id = {p["id"]: p for p in pieces["pieces"]}
+        for piece, other in zip(halves, whole):
+            if piece["quantity"] != 2 or piece["id"] in by_id:
+                continue
+            # The left one is as altered on both sides, the right one turned over and as it was.
+            for id, as_before in ((piece["id"] + "-left", piece), (piece["id"] + "-right", other)):
+                self.assertEqual(by_id[id]["quantity"], 1)
+                lengths = lambda p: sorted(sum(((q[0] - r[0]) ** 2 + (q[1] - r[1]) ** 2) ** 0.5 for q, r in zip(e["points"], e["points"][1:])) for e in p["edges"])
+                for a, b in zip(lengths(by_id[id]), lengths(as_before)):
+                    self.assertAlmostEqual(a, b, places=2)
+        self.assertEqual(json.loads(run("alter", left, "--list", "--json")[1])[0]["shifts"][0]["half"], "left")
+        # And its opposite on that side makes both sides alike again.
+        back = self.alter(left, self.path("back.armure"), "--seam", "side", "--from", "underbust", "--to", "high_hip", "--by", "1/2 in", "--half", "left")
+        self.assertEqual([p["id"] for p in self.pieces(back)["pieces"]], [p["id"] for p in whole])
+        self.refused(run("alter", order, *wish, "--half", "upper", "-o", self.path("x.armure")), "upper", "left, right")
+        for half in ("left", "right"):
+            code, said, errors = run("try", left, "--half", half, "--json")
+            self.assertEqual(code, 0, errors)
+        self.refused(run("try", left, "--half", "both"), "both", "left, right")
+
+    def test_a_fitting_of_one_side(self):
+        out = self.path("f.armure")
+        code, said, errors = run("fit", demo("2-lamp-room.armure"), "--seam", "side", "--work", "take-in", "--from", "underbust", "--to", "high_hip", "--by", "1/4 in", "--half", "right", "--take", "-o", out)
+        self.assertEqual(code, 0, errors)
+        self.assertIn("right", said)
+        self.assertIn("side-right", [s["id"] for s in self.pieces(out)["seams"]])
+
     def test_wishes_that_cannot_be_meant_are_refused(self):
         order = demo("2-lamp-room.armure")
         wish = ("-o", self.path("x.armure"))

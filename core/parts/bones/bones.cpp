@@ -161,17 +161,23 @@ class Boner {
   bool isPanel(size_t i) const { return i < grounds_.size() && pattern_.pieces[i].part == Part::Panel; }
   int onBothHalves(size_t i) const { return pattern_.pieces[i].symmetry == Symmetry::Once ? 1 : 2; }
 
-  void add(std::string id, size_t piece, std::string seam, Polyline middle, int count) {
-    if (middle.empty() || rules_.isBoneOff(id)) return;
+  // `chosenId`: by which it is switched off, the id it has where both halves are alike.
+  void add(std::string id, const std::string& chosenId, size_t piece, std::string seam, Polyline middle, int count) {
+    if (middle.empty() || rules_.isBoneOff(chosenId)) return;
     const bool straight = strayOf(middle) <= rules_.length(key::kBonesStraight);
     const std::string_view kind = std::ranges::find_if(kBoneKinds, [&](const BoneKind& k) {
                                     return k.of == rules_.option(key::kBonesAre) && (straight || k.bendsAside);
                                   })->id;
     channels_.push_back(
-        {std::move(id), piece, std::move(seam), std::move(middle), grounds_[piece].width(), kind, count});
+        {std::move(id), piece, std::move(seam), std::move(middle), grounds_[piece].width(), kind, count, chosenId});
   }
   void add(const std::string& name, size_t piece, Polyline middle, int count) {
-    add(fmt::format("{}{}-{}", kIdBegins, pattern_.pieces[piece].id, name), piece, "", std::move(middle), count);
+    add(name, name, piece, std::move(middle), count);
+  }
+  void add(const std::string& name, const std::string& chosenName, size_t piece, Polyline middle, int count) {
+    const Piece& p = pattern_.pieces[piece];
+    add(fmt::format("{}{}-{}", kIdBegins, p.id, name), fmt::format("{}{}-{}", kIdBegins, chosenAs(p), chosenName),
+        piece, "", std::move(middle), count);
   }
 
   OpeningKind openingOn(const Piece& p) const {
@@ -188,7 +194,7 @@ class Boner {
     if (s.kind != SeamKind::Plain || !isPanel(s.a.piece) || !isPanel(s.b.piece)) return;
     const Path path = pattern_.sidePath(s.a);
     if (!runsDown(path)) return;
-    add(std::string(kIdBegins) + s.id, s.a.piece, s.id,
+    add(std::string(kIdBegins) + s.id, std::string(kIdBegins) + chosenAs(s), s.a.piece, s.id,
         grounds_[s.a.piece].beside(path, !s.a.chain.front().reversed, 0), onBothHalves(s.a.piece));
   }
 
@@ -204,8 +210,8 @@ class Boner {
         add(e.id, i, grounds_[i].beside(path, down, 0), 1);
         continue;
       }
-      add(e.id, i, grounds_[i].beside(path, down, firstChannelFromEdge(kind)), 2);
-      if (isLaced(kind)) add(e.id + "-2", i, grounds_[i].beside(path, down, beyondEyelets(kind)), 2);
+      add(e.id, i, grounds_[i].beside(path, down, firstChannelFromEdge(kind)), onBothHalves(i));
+      if (isLaced(kind)) add(e.id + "-2", i, grounds_[i].beside(path, down, beyondEyelets(kind)), onBothHalves(i));
     }
   }
 
@@ -215,7 +221,7 @@ class Boner {
       const Path& leg = d.legs[0].path;
       const bool down = leg.end().y > leg.start().y;
       const Path path = down ? leg : leg.reversed();
-      if (runsDown(path)) add(d.id, i, grounds_[i].beside(path, down, 0), onBothHalves(i));
+      if (runsDown(path)) add(d.id, chosenAs(d), i, grounds_[i].beside(path, down, 0), onBothHalves(i));
     }
   }
 
@@ -239,7 +245,11 @@ class Boner {
     stops.push_back(foldAtB ? 2 * line.width() : line.width() - boned(p, mark->b));
     std::sort(stops.begin(), stops.end());
     const Vec2 along = unit(line.b - line.a);
-    int number = 0;
+    struct Upright {
+      double at = 0;
+      bool onFold = false;
+    };
+    std::vector<Upright> uprights;
     for (size_t k = 0; k + 1 < stops.size(); k += 2) {
       const double from = stops[k], to = stops[k + 1];
       const auto n = static_cast<int>(std::ceil((to - from) / rules_.length(key::kBonesApart) - 1e-9)) - 1;
@@ -247,20 +257,39 @@ class Boner {
         const double at = from + (to - from) * j / (n + 1);
         if (at < -kOnFold || at > line.width() + kOnFold) continue;  // on the other half
         const bool onFold = (foldAtA && at < kOnFold) || (foldAtB && at > line.width() - kOnFold);
-        const Vec2 inner = onFold ? (foldAtA ? along : -along) : Vec2{};
-        add(fmt::format("{}", ++number), i, grounds_[i].upright(line.a + at * along, inner),
-            onFold ? 1 : onBothHalves(i));
-        if (onFold && !channels_.empty() && channels_.back().piece == i) channels_.back().drawnAside = foldAtA ? 1 : -1;
+        uprights.push_back({at, onFold});
       }
     }
+    for (size_t n = 0; n < uprights.size(); ++n) {
+      const auto [at, onFold] = uprights[n];
+      const Vec2 inner = onFold ? (foldAtA ? along : -along) : Vec2{};
+      add(fmt::format("{}", n + 1), fmt::format("{}", numberOnHalf(p, n, uprights.size()) + 1), i,
+          grounds_[i].upright(line.a + at * along, inner), onFold ? 1 : onBothHalves(i));
+      if (onFold && !channels_.empty() && channels_.back().piece == i) channels_.back().drawnAside = foldAtA ? 1 : -1;
+    }
+  }
+
+  // Which of the uprights of the piece that stands for both halves one of `count` is, both from 0: a right piece is
+  // turned over, an unfolded one has them from its middle outwards.
+  static size_t numberOnHalf(const Piece& p, size_t number, size_t count) {
+    if (p.side == BodySide::Right) return count - 1 - number;
+    if (!isUnfolded(p)) return number;
+    const size_t half = (count + 1) / 2, outwards = number >= count / 2 ? number - count / 2 : half - 1 - number;
+    return p.half == Half::Back ? half - 1 - outwards : outwards;
   }
 
   // Where the maker put one. The back's edge nearer the centre is its right one.
   void byHand(size_t i) {
     const Piece& p = pattern_.pieces[i];
-    for (const auto& [number, part] : rules_.bonesAt(p.id))
-      add(fmt::format("own-{}", number), i, grounds_[i].within(p.half == Half::Back ? 1 - part : part),
-          onBothHalves(i));
+    for (const auto& [number, part] : rules_.bonesAt(chosenAs(p))) {
+      const std::string name = fmt::format("own-{}", number);
+      if (isUnfolded(p)) {  // the left half is the right part of it
+        add(name, i, grounds_[i].within((1 + part) / 2), 1);
+        add(name + "-right", name, i, grounds_[i].within((1 - part) / 2), 1);
+      } else {
+        add(name, i, grounds_[i].within(hasCentreOnRight(p) ? 1 - part : part), onBothHalves(i));
+      }
+    }
   }
 
   static constexpr double kOnFold = 0.5;  // mm

@@ -32,6 +32,7 @@ struct Channel {
   double width = 0;       // mm, between the lines of stitches
   std::string_view kind;  // of bone: the id of a row of kBoneKinds
   int count = 2;          // how many the garment has: two, or one on a fold or a centre seam
+  std::string chosenAs;   // by which it is switched off: its id where both halves are alike
   int drawnAside = 0;     // on a fold only one line of stitches lies on the piece: that of this sign (see line)
 
   double length() const;

@@ -23,11 +23,14 @@ void addBoneHandles(Handles& handles) {
     const Piece& p = pattern.pieces[i];
     const std::optional<LevelLine> line = lineAcross(p);
     if (!line || line->width() < 1) continue;
-    const bool back = p.half == Half::Back;  // its edge nearer the centre is the right one
-    const Vec2 centre = back ? line->b : line->a, away = unit((back ? line->a : line->b) - centre);
-    for (const auto& [number, part] : handles.rules().bonesAt(p.id))
-      handles.addPlacedShare(boneAtKey(p.id, number), {i, centre + part * line->width() * away}, away,
-                             part * line->width(), 1 / line->width());
+    if (p.side == BodySide::Right) continue;  // the left one's handle moves both
+    const bool turned = hasCentreOnRight(p), unfolded = isUnfolded(p);
+    const Vec2 centre = unfolded ? lerp(line->a, line->b, 0.5) : turned ? line->b : line->a;
+    const Vec2 away = unit((turned ? line->a : line->b) - centre);
+    const double width = unfolded ? line->width() / 2 : line->width();
+    for (const auto& [number, part] : handles.rules().bonesAt(chosenAs(p)))
+      handles.addPlacedShare(boneAtKey(chosenAs(p), number), {i, centre + part * width * away}, away, part * width,
+                             1 / width);
   }
 }
 
