@@ -228,7 +228,7 @@ void MainWindow::refreshOpenSeam() {
 void MainWindow::refreshSide() {
   const Design *whole = session_.whole(), *shown = session_.design();
   side_->setVisible(whole && !whole->halves.empty() && shown != whole);
-  side_->setText(session_.side() == BodySide::Right ? "right half" : "left half");
+  side_->setText(session_.side() == BodySide::Right ? "to the left half" : "to the right half");
 }
 
 void MainWindow::mend(const CheckRow& row) {
@@ -331,7 +331,9 @@ void MainWindow::refresh() {
                        : session_.path().empty()
                            ? QString("not saved yet")
                            : (session_.isSaved() ? "saved in " : "changed since saved in ") + fileName;
-  QString pieces = design ? QStringLiteral(" · %1 pieces a side").arg(design->pattern.shellPieces()) : QString();
+  QString pieces = design ? QString(isSplit(design->pattern) ? " · %1 pieces" : " · %1 pieces a side")
+                                .arg(design->pattern.shellPieces())
+                          : QString();
   if (design && design->balanced)
     pieces += QStringLiteral(", balanced: an edge moved by %1 at most")
                   .arg(millimetres(design->balanced->certificate.largestAcross));

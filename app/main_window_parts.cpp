@@ -186,8 +186,9 @@ QWidget* MainWindow::makeTable() {
   toBody_->setToolTip("The balanced pieces sewn and tried on (V)");
   overlay->addWidget(toBody_);
   connect(toBody_, &QPushButton::clicked, this, [this] { showOnBody(true); });
-  side_ = pillButton("left half", false);
-  side_->setToolTip("Left and right are not alike: the other half (H on the table)");
+  side_ = pillButton("to the right half", false);
+  side_->setObjectName("otherHalf");
+  side_->setToolTip("Left and right are not alike; one of them is shown (H on the table)");
   side_->hide();
   overlay->addWidget(side_);
   connect(side_, &QPushButton::clicked, this,

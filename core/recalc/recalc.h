@@ -51,6 +51,7 @@ struct Design {
   // Where an alteration is for one side of the body: the left half and the right one, each as a pattern that stands for
   // both (operations/both_sides.h); this is the whole garment then. Their sheet is the whole's. Empty in the halves.
   std::vector<std::shared_ptr<const Design>> halves = {};
+  std::vector<PatternLevel> wholeLevels = {};  // in the halves: the levels of the whole
 
   ReductionClass reduction() const;
   bool isTraced() const { return fromBase && fromBase->traced; }
@@ -59,7 +60,7 @@ struct Design {
     return halves.empty() ? *this : *halves[which == BodySide::Right ? 1 : 0];
   }
   // A level as the pattern has it, altered or not; nullptr where it has none.
-  const PatternLevel* level(std::string_view id) const { return pattern.level(id); }
+  const PatternLevel* level(std::string_view id) const;
   // The working of a key ("front.waist.side", "measure.bust", ...), or nullptr.
   const Working* working(std::string_view key) const;
 };

@@ -117,6 +117,68 @@ TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
   CHECK(text.find("version") != std::string::npos);
 }
 
+TEST_CASE("a correction on one side: noted, seen on its half, cut as left and right") {
+  Driver d;
+  const double before = d.waist();
+  auto* other = d.find<QPushButton>("otherHalf");
+  CHECK_FALSE(other->isVisible());
+  d.press("newFitting");
+  d.choose("fitLine", "side");
+  d.choose("fitWork", "take-in");
+  d.choose("fitFrom", "underbust");
+  d.choose("fitTo", "high_hip");
+  d.choose("fitHalf", "right");
+  d.type("fitAmount", "1/2");
+  d.press("noteIt");
+  REQUIRE(d.order().fittings[0].notes.size() == 1);
+  CHECK(d.order().fittings[0].notes[0].half == BodySide::Right);
+  CHECK(d.find<QLabel>("proposal")->text().contains("Side seam, right"));
+  CHECK(d.find<ChoiceBox>("fitHalf")->currentIndex() == 0);  // the next note is of both again
+  d.press("takeProposal");
+  REQUIRE(d.session().whole()->halves.size() == 2);
+  CHECK(d.design().level("waist")->finishedGirth == Approx(before - 12.7));  // both edges of one side
+  CHECK(d.design().sheet.failing() == 0);
+  // What is altered is seen on the right half.
+  const auto sideLength = [&] { return d.design().pattern.sidePath(d.design().pattern.seam("side")->a).length(); };
+  const double left = sideLength();
+  REQUIRE(other->isVisible());
+  d.press("otherHalf");
+  CHECK(d.session().side() == BodySide::Right);
+  CHECK(std::abs(sideLength() - left) > 0.1);
+  d.window.table().setFocus();
+  QTest::keyClick(&d.window.table(), Qt::Key_H);
+  CHECK(d.session().side() == BodySide::Left);
+  // A row of the sheet that speaks of a seam of the right half turns to it.
+  d.session().select({.piece = "front-2-right", .edge = "side", .seam = "side-right"});
+  CHECK(d.session().side() == BodySide::Right);
+  CHECK(d.session().selection().seam == "side");
+  CHECK(d.session().selection().piece == "front-2");
+  // Cut: all pieces, and no half to turn to.
+  d.window.stages().setStage(Stage::Prepare);
+  d.settle();
+  CHECK_FALSE(other->isVisible());
+  CHECK(d.session().selection().seam == "side-right");
+  CHECK(d.session().selection().piece == "front-2-right");
+  CHECK(isSplit(d.design().pattern));
+  QTemporaryDir folder;
+  const QString sheet = folder.filePath("sheet.html");
+  answerDialog(sheet);
+  d.press("sheet-html");
+  d.settle();
+  const std::string text = textOf(sheet);
+  CHECK(text.find("Side front, left") != std::string::npos);
+  CHECK(text.find("Side front, right") != std::string::npos);
+  // A cloth chosen for a piece, and a bone taken away, are of both sides.
+  d.session().select({.working = "bone-princess-right"});
+  d.settle();
+  d.press("removeBone");
+  CHECK(d.order().choices.contains("bone.off.bone-princess"));
+  d.session().undo();
+  d.session().undo();
+  CHECK(d.session().whole()->halves.empty());
+  CHECK(d.waist() == Approx(before));
+}
+
 TEST_CASE("five notes at once are answered together, and taken back as one") {
   Driver d;
   const double before = d.waist();
