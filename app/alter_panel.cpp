@@ -239,6 +239,27 @@ std::shared_ptr<const Pattern> AlterPanel::patternOf(Order order) const {
   return made.ok() ? std::make_shared<const Pattern>(made->half(session_.side()).pattern) : nullptr;
 }
 
+// "SEAM/upper" and "SEAM/lower" are the ends of a seam, all else levels.
+LaidAt AlterPanel::laidAt() const {
+  const QString place = laidAt_->currentData().toString();
+  const auto slash = place.lastIndexOf('/');
+  if (slash < 0) return {place.toStdString()};
+  return {std::string(level::kWaist), place.left(slash).toStdString(), place.endsWith("/upper")};
+}
+
+void AlterPanel::refreshPlaces(const Pattern& pattern) {
+  const QString chosen = laidAt_->count() ? laidAt_->currentData().toString() : q(level::kWaist);
+  laidAt_->clear();
+  for (const PatternLevel& l : pattern.levels)
+    laidAt_->addItem("at the " + words(l.name).toLower(), QString::fromStdString(l.id));
+  for (const Seam& s : pattern.seams)
+    if (pattern.pieces[s.a.piece].layer == "shell" && s.kind != SeamKind::Dart)
+      for (const bool upper : {true, false})
+        laidAt_->addItem(words(s.name).toLower() + (upper ? ", upper end" : ", lower end"),
+                         QString::fromStdString(s.id) + (upper ? "/upper" : "/lower"));
+  laidAt_->setCurrentIndex(std::max(0, laidAt_->findData(chosen)));
+}
+
 void AlterPanel::refreshAlterations() {
   const QSignalBlocker quiet(alterations_);
   const LengthFormat units{session_.order().units.unit, 16};
@@ -307,11 +328,7 @@ void AlterPanel::refreshVersion() {
     version_ = patternOf(*order.revisions[now.mid(QString(kRevision).size()).toUInt()].order);
   }
   takeUp_->setVisible(now.startsWith(kRevision));
-  const QString level = laidAt_->currentData().toString();
-  laidAt_->clear();
-  for (const PatternLevel& l : d.pattern.levels)
-    laidAt_->addItem("at the " + words(l.name).toLower(), QString::fromStdString(l.id));
-  laidAt_->setCurrentIndex(std::max(0, laidAt_->findData(level.isEmpty() ? QString("waist") : level)));
+  refreshPlaces(d.pattern);
   laidAt_->setVisible(version_ != nullptr);
   const LengthFormat units{order.units.unit, 32};
   found_ = version_ ? differences(d.pattern, *version_, laidAt()) : std::vector<EdgeDifference>{};

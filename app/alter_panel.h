@@ -26,7 +26,7 @@ class AlterPanel : public QWidget {
 
   // What lies over the pieces now; nullptr for nothing.
   std::shared_ptr<const Pattern> version() const { return version_; }
-  std::string laidAt() const { return laidAt_->currentData().toString().toStdString(); }
+  LaidAt laidAt() const;
 
  signals:
   void refused(const QString& why);
@@ -47,6 +47,7 @@ class AlterPanel : public QWidget {
   void addEarlier();
   void refresh();  // all but the version, which follows the proposal
   void refreshAlterations();
+  void refreshPlaces(const Pattern& pattern);
   void refreshBase();
   void refreshVersion();
   void setOn(int row, bool on);

@@ -38,7 +38,7 @@ class PieceScene {
 
   TableScene pieces(const Arrangement& arrangement, bool cutLines) && {
     if (options_.version.pattern)
-      differences_ = differences(design_.pattern, *options_.version.pattern, options_.version.level);
+      differences_ = differences(design_.pattern, *options_.version.pattern, options_.version.at);
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
     for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
@@ -101,7 +101,8 @@ class PieceScene {
     for (const EdgeDifference& d : differences_) {
       if (d.piece != i) continue;
       const auto other = std::ranges::find(options_.version.pattern->pieces, piece.id, &Piece::id);
-      const Motion laid = laidOn(piece, *other, options_.version.level).then(m);
+      const Motion laid =
+          laidOn(design_.pattern, piece, *options_.version.pattern, *other, options_.version.at).then(m);
       const QPainterPath path = toQt(other->edge(d.edge).path, laid);
       scene_.bounds = scene_.bounds.united(path.boundingRect());
       add(Ink::Other, path);

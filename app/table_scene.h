@@ -10,6 +10,7 @@
 #include <set>
 #include <vector>
 
+#include "alter/differences.h"
 #include "app/order_session.h"
 #include "app/stage_table.h"
 #include "prepare/arrange.h"
@@ -75,10 +76,10 @@ struct TableScene {
   QPointF place(const Design& design, const std::string& piece, Vec2 point) const;
 };
 
-// Another version of the pattern, laid on the pieces with one level on itself.
+// Another version of the pattern, laid on the pieces.
 struct LaidVersion {
   std::shared_ptr<const Pattern> pattern;
-  std::string level;
+  LaidAt at;
 };
 
 struct SceneOptions {

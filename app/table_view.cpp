@@ -71,7 +71,7 @@ void TableView::setBalanceShown(bool shown) {
 }
 
 void TableView::setVersion(LaidVersion version) {
-  if (version.pattern == version_.pattern && version.level == version_.level) return;
+  if (version.pattern == version_.pattern && version.at == version_.at) return;
   version_ = std::move(version);
   rebuild();
 }

@@ -23,26 +23,40 @@ const Edge* lineCalled(const Piece& piece, std::string_view id) {
   return nullptr;
 }
 
-}  // namespace
-
-Motion laidOn(const Piece& first, const Piece& second, std::string_view level) {
-  const auto a = first.level(level), b = second.level(level);
-  if (a && b && a->width() > 0 && b->width() > 0)
-    return Motion::rotationAbout(b->a, angleBetween(b->b - b->a, a->b - a->a)).then(Motion::translation(a->a - b->a));
-  const Vec2 here = middleOf(first), there = middleOf(second);
-  return Motion::rotationAbout(there,
-                               angleBetween(second.grainBottom - second.grainTop, first.grainBottom - first.grainTop))
-      .then(Motion::translation(here - there));
+// The end of a seam on a piece; nothing where it is in none of its sides.
+std::optional<Vec2> endOn(const Pattern& pattern, const Piece& piece, const LaidAt& at) {
+  const Seam* seam = at.seam.empty() ? nullptr : pattern.seam(at.seam);
+  if (!seam) return std::nullopt;
+  for (const SeamSide* side : {&seam->a, &seam->b})
+    if (pattern.pieces[side->piece].id == piece.id) {
+      const Path path = pattern.sidePath(*side);
+      return at.upper ? path.start() : path.end();
+    }
+  return std::nullopt;
 }
 
-std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, std::string_view level,
-                                        double least) {
+}  // namespace
+
+Motion laidOn(const Pattern& first, const Piece& piece, const Pattern& second, const Piece& other, const LaidAt& at) {
+  const auto alongGrain = [&](Vec2 here, Vec2 there) {
+    const double turn = angleBetween(other.grainBottom - other.grainTop, piece.grainBottom - piece.grainTop);
+    return Motion::rotationAbout(there, turn).then(Motion::translation(here - there));
+  };
+  const auto here = endOn(first, piece, at), there = endOn(second, other, at);
+  if (here && there) return alongGrain(*here, *there);
+  const auto a = piece.level(at.level), b = other.level(at.level);
+  if (a && b && a->width() > 0 && b->width() > 0)
+    return Motion::rotationAbout(b->a, angleBetween(b->b - b->a, a->b - a->a)).then(Motion::translation(a->a - b->a));
+  return alongGrain(middleOf(piece), middleOf(other));
+}
+
+std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, const LaidAt& at, double least) {
   std::vector<EdgeDifference> all;
   for (size_t i = 0; i < first.pieces.size(); ++i) {
     const Piece& piece = first.pieces[i];
     const auto other = std::ranges::find(second.pieces, piece.id, &Piece::id);
     if (other == second.pieces.end()) continue;
-    const Motion laid = laidOn(piece, *other, level);
+    const Motion laid = laidOn(first, piece, second, *other, at);
     for (size_t k = 0; k < piece.lines(); ++k) {
       const Edge& edge = piece.lineAt(k);
       const Edge* there = lineCalled(*other, edge.id);

@@ -1,8 +1,8 @@
 // core/alter/differences.h
 //
 // Two versions of a pattern laid over each other: before and after, base and client, last order and this one. Pieces
-// and edges are matched by id; a piece of the second is laid on that of the first with one level on it, its nearer end
-// on the nearer end, as a maker lays paper on paper.
+// and edges are matched by id; a piece of the second is laid on that of the first as a maker lays paper on paper: with
+// one level on itself, its nearer end on the nearer end, or with an end of one seam on itself, grain along grain.
 #pragma once
 
 #include <string>
@@ -15,9 +15,18 @@
 
 namespace armure {
 
-// From the axes of the second version of a piece to those of the first: the level's line on the level's line, its end
-// nearer the centre on that. Where they do not both cross it: their outlines' middles, and grain on grain.
-Motion laidOn(const Piece& first, const Piece& second, std::string_view level);
+// Where versions are laid on each other: at a level; or at the upper or the lower end of a seam, and at the level where
+// a piece has no part in the seam.
+struct LaidAt {
+  std::string level{level::kWaist};
+  std::string seam = {};  // id, or empty
+  bool upper = true;
+  bool operator==(const LaidAt&) const = default;
+};
+
+// From the axes of the second version of a piece to those of the first. Where they do not both have the place: their
+// outlines' middles, and grain on grain.
+Motion laidOn(const Pattern& first, const Piece& piece, const Pattern& second, const Piece& other, const LaidAt& at);
 
 // Where an edge lies elsewhere in the second version.
 struct EdgeDifference {
@@ -29,7 +38,7 @@ struct EdgeDifference {
 };
 
 // Of all edges both have that differ by more than `least` mm, the largest first.
-std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, std::string_view level,
+std::vector<EdgeDifference> differences(const Pattern& first, const Pattern& second, const LaidAt& at,
                                         double least = 0.1);
 
 // Both edges of the side as they would be pinned: from the waist outwards and down, mm.

@@ -372,6 +372,8 @@ TEST_CASE("another order is laid over this one, at the level that is chosen, and
   REQUIRE(d.overlaid());
   auto* told = d.find<GrowingList>("differences");
   REQUIRE(told->count() > 3);
+  d.choose("laidAt", "side/lower");
+  CHECK(d.overlaid());
   d.choose("laidAt", "bust");
   REQUIRE(told->count() > 3);
   told->setFocus();
