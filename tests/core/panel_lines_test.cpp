@@ -66,7 +66,7 @@ TEST_CASE("one to four lines in each half make six to eighteen pieces, named and
 
 TEST_CASE("with any lines, school and reduction the identity holds to 1e-9 and nothing is silent") {
   size_t drafted = 0, explained = 0, missed = 0;
-  for (const Order& o : randomLines(1000, 41)) {
+  for (const Order& o : randomLines(500, 41)) {
     const Body body = *resolveBody(o.measures);
     const auto made = recalc(o);
     if (!made.ok()) {
@@ -105,7 +105,7 @@ TEST_CASE("with any lines, school and reduction the identity holds to 1e-9 and n
   }
   WARN(drafted << " drafted, " << explained << " explained; " << missed
                << " levels the caps did not allow, each with cures");
-  CHECK(drafted > 800);
+  CHECK(drafted > 400);
   CHECK(missed > 0);
 }
 
