@@ -262,6 +262,7 @@ void FitPanel::note() {
     if (!more.empty()) notes.insert(notes.end(), more.begin() + 1, more.end());
   }
   session_.settle();
+  session_.lookAt(notes.front().half);  // where it is seen
   change("a note of the fitting", "", [&](Fitting& f) { f.notes.insert(f.notes.end(), notes.begin(), notes.end()); });
   complaint_->setCurrentIndex(0);
   half_->setCurrentIndex(0);

@@ -187,7 +187,6 @@ QWidget* MainWindow::makeTable() {
   overlay->addWidget(toBody_);
   connect(toBody_, &QPushButton::clicked, this, [this] { showOnBody(true); });
   side_ = pillButton("to the right half", false);
-  side_->setObjectName("otherHalf");
   side_->setToolTip("Left and right are not alike; one of them is shown (H on the table)");
   side_->hide();
   overlay->addWidget(side_);

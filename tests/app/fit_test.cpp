@@ -120,7 +120,10 @@ TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
 TEST_CASE("a correction on one side: noted, seen on its half, cut as left and right") {
   Driver d;
   const double before = d.waist();
-  auto* other = d.find<QPushButton>("otherHalf");
+  const auto buttons = d.window.findChildren<QPushButton*>();
+  const auto found = std::ranges::find_if(buttons, [](QPushButton* b) { return b->text().endsWith(" half"); });
+  REQUIRE(found != buttons.end());
+  QPushButton* other = *found;
   CHECK_FALSE(other->isVisible());
   d.press("newFitting");
   d.choose("fitLine", "side");
@@ -133,21 +136,27 @@ TEST_CASE("a correction on one side: noted, seen on its half, cut as left and ri
   REQUIRE(d.order().fittings[0].notes.size() == 1);
   CHECK(d.order().fittings[0].notes[0].half == BodySide::Right);
   CHECK(d.find<QLabel>("proposal")->text().contains("Side seam, right"));
+  CHECK(d.overlaid());
   CHECK(d.find<ChoiceBox>("fitHalf")->currentIndex() == 0);  // the next note is of both again
   d.press("takeProposal");
   REQUIRE(d.session().whole()->halves.size() == 2);
   CHECK(d.design().level("waist")->finishedGirth == Approx(before - 12.7));  // both edges of one side
   CHECK(d.design().sheet.failing() == 0);
-  // What is altered is seen on the right half.
-  const auto sideLength = [&] { return d.design().pattern.sidePath(d.design().pattern.seam("side")->a).length(); };
-  const double left = sideLength();
-  REQUIRE(other->isVisible());
-  d.press("otherHalf");
+  // It is looked at where it was seen.
   CHECK(d.session().side() == BodySide::Right);
-  CHECK(std::abs(sideLength() - left) > 0.1);
+  const auto sideLength = [&] { return d.design().pattern.sidePath(d.design().pattern.seam("side")->a).length(); };
+  const double right = sideLength();
+  REQUIRE(other->isVisible());
+  CHECK(other->text() == "to the left half");
+  QTest::mouseClick(other, Qt::LeftButton);
+  d.settle();
+  CHECK(d.session().side() == BodySide::Left);
+  CHECK(other->text() == "to the right half");
+  CHECK(std::abs(sideLength() - right) > 0.1);
   d.window.table().setFocus();
   QTest::keyClick(&d.window.table(), Qt::Key_H);
-  CHECK(d.session().side() == BodySide::Left);
+  CHECK(d.session().side() == BodySide::Right);
+  QTest::keyClick(&d.window.table(), Qt::Key_H);
   // A row of the sheet that speaks of a seam of the right half turns to it.
   d.session().select({.piece = "front-2-right", .edge = "side", .seam = "side-right"});
   CHECK(d.session().side() == BodySide::Right);
