@@ -8,6 +8,7 @@
 #include "alter/cloth_beyond.h"
 #include "alter/one_sided.h"
 #include "alter/proposal.h"
+#include "geometry/path_distance.h"
 #include "layers/layer.h"
 #include "operations/both_sides.h"
 #include "parts/bones/bones.h"
@@ -289,4 +290,99 @@ TEST_CASE("a girth that one side changes has its working") {
   CHECK(w->terms.back().mm == Approx(10));  // both edges of one side
   CHECK(w->result == Approx(one.level("waist")->finishedGirth));
   CHECK(one.half(BodySide::Right).working("girth.waist")->result == Approx(w->result));
+}
+
+TEST_CASE("a piece on the fold is unfolded: its other half is its mirror image, levels run from side to side") {
+  Order o = orderIn("dress-with-slit");
+  o.alterations = {takenIn(sideOf(designOf(o).pattern), BodySide::Right, 3)};
+  const Design one = designOf(o);
+  size_t unfolded = 0;
+  for (const Piece& p : one.pattern.pieces) {
+    if (!isUnfolded(p)) continue;
+    INFO(p.id);
+    ++unfolded;
+    CHECK(p.symmetry == Symmetry::Once);
+    CHECK(p.copies == 1);
+    CHECK(p.onFold.empty());
+    const Pattern& left = one.half(BodySide::Left).pattern;
+    const Piece& half = pieceOf(left, p.splitOf);
+    const Path& fold = half.edge(half.onFold).path;
+    const Vec2 on = fold.start(), along = unit(fold.end() - fold.start());
+    const auto mirrored = [&](Vec2 q) { return on + 2 * dot(q - on, along) * along - (q - on); };
+    for (const Edge& e : p.edges) {
+      if (e.side != BodySide::Left) continue;
+      const Edge& other = p.edge(e.id.substr(0, e.id.size() - 4) + "right");
+      CHECK(other.side == BodySide::Right);
+      CHECK(other.role == e.role);
+      CHECK(other.allowance == e.allowance);
+      // The halves differ by what was altered, and by nothing far from it.
+      CHECK(distance(mirrored(e.path.start()), other.path.end()) < 8);
+    }
+    for (const LevelLine& l : half.levelLines()) {
+      const auto whole = p.level(l.level);
+      REQUIRE(whole);
+      const auto right = pieceOf(one.half(BodySide::Right).pattern, p.splitOf).level(l.level);
+      REQUIRE(right);
+      CHECK(whole->width() == Approx(l.width() + right->width()).margin(0.2));
+    }
+  }
+  CHECK(unfolded >= 2);  // bodice and skirt
+}
+
+TEST_CASE("pieces of the right are turned over: clockwise, and their seams walk the same way") {
+  Order o = orderIn("sweetheart-laced");
+  o.alterations = {takenIn("side", BodySide::Left)};
+  const Design one = designOf(o);
+  const auto area = [](const Polyline& ring) {
+    double sum = 0;
+    for (size_t i = 0; i < ring.size(); ++i) sum += cross(ring[i], ring[(i + 1) % ring.size()]);
+    return sum / 2;
+  };
+  for (const Piece& p : one.pattern.pieces) {
+    if (p.side != BodySide::Right) continue;
+    INFO(p.id);
+    const Piece& half = pieceOf(one.half(BodySide::Right).pattern, p.splitOf);
+    CHECK(area(p.outline(0.05)) == Approx(area(half.outline(0.05))).epsilon(1e-3));
+    CHECK(std::distance(p.marks.begin(), p.marks.end()) == std::distance(half.marks.begin(), half.marks.end()));
+  }
+  for (const Seam& s : one.pattern.seams) {
+    if (s.side != BodySide::Right) continue;
+    INFO(s.id);
+    const Pattern& half = one.half(BodySide::Right).pattern;
+    const Seam& was = *half.seam(s.splitOf);
+    REQUIRE(s.notches.size() == was.notches.size());
+    for (size_t i = 0; i < s.notches.size(); ++i) {
+      CHECK(s.notches[i].id == was.notches[i].id);
+      CHECK(s.notches[i].a == Approx(was.notches[i].a).margin(1e-6));
+      CHECK(s.notches[i].b == Approx(was.notches[i].b).margin(1e-6));
+    }
+    const Path is = one.pattern.sidePath(s.a), before = half.sidePath(was.a);
+    CHECK(is.start().y == Approx(before.start().y).margin(1e-6));
+    CHECK(is.end().y == Approx(before.end().y).margin(1e-6));
+  }
+}
+
+TEST_CASE("what is chosen of balancing follows into the whole: moves on their pieces, seen from outside") {
+  Order o = orderIn("cup-three-pieces");
+  o.alterations = {takenIn(sideOf(designOf(o).pattern), BodySide::Left)};
+  const Design one = designOf(o);
+  REQUIRE(one.balanced);
+  CHECK(one.balanced->certificate.converged);
+  size_t right = 0;
+  for (const EdgeMove& m : one.balanced->moves) {
+    const Piece& p = one.pattern.pieces[m.piece];
+    CHECK_NOTHROW(p.edge(m.edge));
+    if (!m.seam.empty()) CHECK(one.pattern.seam(m.seam));
+    const Path& path = p.edge(m.edge).path;
+    CHECK(distance(path.pointAt(nearestPlace(path, m.at)), m.at) < 1);
+    right += p.side == BodySide::Right;
+  }
+  CHECK(right > 0);
+  // The proposal of a garment kept as drafted is one of both halves as well.
+  o.choices["balance.keep"] = "drafted";
+  const Design drafted = designOf(o);
+  const Balanced proposed = proposal(drafted);
+  CHECK(isSplit(proposed.pattern));
+  CHECK_FALSE(patternProblem(proposed.pattern));
+  CHECK(sameHalves(shellOf(proposed.pattern), shellOf(one.pattern)));
 }

@@ -31,7 +31,7 @@ Order fullOrder() {
   o.base->cells = {{"waist.x", -3.25}, {"e0", 0}};
   Alteration a{.id = "a", .name = "side", .date = "2026-11-30", .why = "stands off", .on = false, .fitting = "1"};
   a.shifts = {{"side", ShiftSides::Over, ShiftWay::Across, {{"bust", 0}, {"bust~underbust", -2.5}, {"hem", 1}}},
-              {"every-line", ShiftSides::Both, ShiftWay::Along, {{"top", -6}, {"bust", 0}}},
+              {"every-line", ShiftSides::Both, ShiftWay::Along, {{"top", -6}, {"bust", 0}}, BodySide::Left},
               {"front-1.fold", ShiftSides::A, ShiftWay::Across, {{"top", 3}}}};
   o.alterations = {a, {.id = "b", .name = "nothing"}};
   Fitting f{.id = "1", .date = "2026-10-02", .on = FittedOn::Garment, .gap = 50.8};
@@ -44,6 +44,7 @@ Order fullOrder() {
     n.to = "hem";
     n.mm = 6;
     n.seen = "leans";
+    if (w == FitWork::Forward) n.half = BodySide::Right;
     f.notes.push_back(n);
   }
   o.fittings = {f};
@@ -57,6 +58,22 @@ std::string exchanged(std::string text, const std::string& from, const std::stri
 }
 
 }  // namespace
+
+TEST_CASE("which side of the body is kept where it is one, and not said where it is both") {
+  const std::string text = orderText({fullOrder(), "", {}});
+  const auto count = [&](const char* said) {
+    size_t n = 0;
+    for (size_t at = text.find(said); at != std::string::npos; at = text.find(said, at + 1)) ++n;
+    return n;
+  };
+  CHECK(count("\"half\": \"left\"") == 2);  // and once in the revision
+  CHECK(count("\"half\": \"right\"") == 2);
+  CHECK(count("\"half\": \"both\"") == 0);
+  const auto wrong = parseOrder(exchanged(text, "\"half\": \"left\"", "\"half\": \"upper\""), "o");
+  REQUIRE_FALSE(wrong.ok());
+  CHECK(wrong.problem().text().find("half") != std::string::npos);
+  CHECK(wrong.problem().text().find("left") != std::string::npos);
+}
 
 TEST_CASE("alterations, fittings, base and revisions are read back as they were written") {
   const Order o = fullOrder();

@@ -351,3 +351,16 @@ TEST_CASE("names and traced bases that cannot be meant are refused with their pl
     CHECK_FALSE(base(traced).ok());
   }
 }
+
+TEST_CASE("names that say no grain of a piece are written and read without one") {
+  TracingNames names;
+  NamedPiece p;
+  p.id = "front";
+  p.at = {10, 10};
+  names.pieces = {p};
+  const std::string text = tracingText(names);
+  CHECK(text.find("grain") == std::string::npos);
+  const auto read = parseTracing(text, "names");
+  REQUIRE(read.ok());
+  CHECK(read->names == names);
+}
