@@ -248,16 +248,17 @@ LaidAt AlterPanel::laidAt() const {
 }
 
 void AlterPanel::refreshPlaces(const Pattern& pattern) {
-  const QString chosen = laidAt_->count() ? laidAt_->currentData().toString() : q(level::kWaist);
-  laidAt_->clear();
+  const bool first = laidAt_->count() == 0;
+  std::vector<std::pair<QString, QString>> places;
   for (const PatternLevel& l : pattern.levels)
-    laidAt_->addItem("at the " + words(l.name).toLower(), QString::fromStdString(l.id));
+    places.emplace_back("at the " + words(l.name).toLower(), QString::fromStdString(l.id));
   for (const Seam& s : pattern.seams)
     if (pattern.pieces[s.a.piece].layer == "shell" && s.kind != SeamKind::Dart)
       for (const bool upper : {true, false})
-        laidAt_->addItem(words(s.name).toLower() + (upper ? ", upper end" : ", lower end"),
-                         QString::fromStdString(s.id) + (upper ? "/upper" : "/lower"));
-  laidAt_->setCurrentIndex(std::max(0, laidAt_->findData(chosen)));
+        places.emplace_back(words(s.name).toLower() + (upper ? ", upper end" : ", lower end"),
+                            QString::fromStdString(s.id) + (upper ? "/upper" : "/lower"));
+  refill(*laidAt_, places);
+  if (first) laidAt_->setCurrentIndex(std::max(0, laidAt_->findData(q(level::kWaist))));
 }
 
 void AlterPanel::refreshAlterations() {

@@ -14,19 +14,6 @@
 namespace armure {
 namespace {
 
-// Fills a box where its entries have changed; what was chosen stays chosen, where it still is there.
-void refill(QComboBox& box, const std::vector<std::pair<QString, QString>>& entries) {
-  bool same = box.count() == static_cast<int>(entries.size());
-  for (int i = 0; same && i < box.count(); ++i)
-    same = box.itemText(i) == entries[static_cast<size_t>(i)].first &&
-           box.itemData(i).toString() == entries[static_cast<size_t>(i)].second;
-  if (same) return;
-  const QString chosen = box.currentData().toString();
-  box.clear();
-  for (const auto& [text, data] : entries) box.addItem(text, data);
-  if (const int at = box.findData(chosen); at >= 0) box.setCurrentIndex(at);
-}
-
 QString placeText(const Pattern& pattern, const std::string& place) {
   if (place == kUpperEnd) return "top edge";
   if (place == kLowerEnd) return "hem";

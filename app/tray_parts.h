@@ -6,6 +6,8 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QVBoxLayout>
+#include <utility>
+#include <vector>
 
 #include "app/choice_box.h"
 
@@ -38,6 +40,20 @@ inline QWidget* trayRow(const QString& text, QWidget* field, double share) {
   line->addWidget(label, 2);
   line->addWidget(field, static_cast<int>(2 * share));
   return row;
+}
+
+// The entries of a box, text and data; what is chosen stays chosen where it is still there. Nothing is done where they
+// are as before.
+inline void refill(QComboBox& box, const std::vector<std::pair<QString, QString>>& entries) {
+  bool same = box.count() == static_cast<int>(entries.size());
+  for (int i = 0; same && i < box.count(); ++i)
+    same = box.itemText(i) == entries[static_cast<size_t>(i)].first &&
+           box.itemData(i).toString() == entries[static_cast<size_t>(i)].second;
+  if (same) return;
+  const QString chosen = box.currentData().toString();
+  box.clear();
+  for (const auto& [text, data] : entries) box.addItem(text, data);
+  if (const int at = box.findData(chosen); at >= 0) box.setCurrentIndex(at);
 }
 
 }  // namespace armure

@@ -43,6 +43,12 @@ struct Driver : ShownWindow {
     return false;
   }
   double waist() { return design().pattern.level("waist")->finishedGirth; }
+  // Of the line that is chosen: take in between underbust and high hip.
+  void sayTakeIn() {
+    choose("fitWork", "take-in");
+    choose("fitFrom", "underbust");
+    choose("fitTo", "high_hip");
+  }
   void note(const QString& complaint, const QString& by) {
     choose("complaint", complaint);
     type("fitAmount", by);
@@ -83,9 +89,7 @@ TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
   QTest::mouseClick(&d.window.table(), Qt::LeftButton, Qt::NoModifier, d.onSeam("side"));
   d.settle();
   REQUIRE(d.find<ChoiceBox>("fitLine")->currentData().toString() == "side");
-  d.choose("fitWork", "take-in");
-  d.choose("fitFrom", "underbust");
-  d.choose("fitTo", "high_hip");
+  d.sayTakeIn();
   d.type("fitAmount", "1/2");
   d.type("fitSeen", "stands off, seated");
   d.press("noteIt");
@@ -127,9 +131,7 @@ TEST_CASE("a correction on one side: noted, seen on its half, cut as left and ri
   CHECK_FALSE(other->isVisible());
   d.press("newFitting");
   d.choose("fitLine", "side");
-  d.choose("fitWork", "take-in");
-  d.choose("fitFrom", "underbust");
-  d.choose("fitTo", "high_hip");
+  d.sayTakeIn();
   d.choose("fitHalf", "right");
   d.type("fitAmount", "1/2");
   d.press("noteIt");
