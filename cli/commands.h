@@ -1,9 +1,10 @@
 // cli/commands.h
 //
 // The commands of armure-cli. Each says its answer to a Printer, explains problems on stderr as "armure-cli: WHERE:
-// WHAT; REMEDY", and returns the exit code: 0 done, 1 something fails the balance sheet (check alone), 2 bad input, or
-// a file that must not be written. `new`, `set` and `export` are done when the order could be drafted; they say on
-// stderr how many rows fail, and as their answer what is idle. Their files are written all or none.
+// WHAT; REMEDY", and returns the exit code: 0 done, 1 something fails the balance sheet (check alone) or has no
+// room on its cloth (lay), 2 bad input, or a file that must not be written. `new`, `set` and `export` are done when the
+// order could be drafted; they say on stderr how many rows fail, and as their answer what is idle. Their files are
+// written all or none.
 #pragma once
 
 #include <map>
@@ -34,6 +35,12 @@ struct ExportArguments {
   bool force = false;
 };
 
+struct LayArguments {
+  std::string order, cloth, width, svg;  // all cloths, their own widths, no drawing where empty
+  double seconds = 5;                    // of search, for each cloth
+  bool asJson = false, force = false;
+};
+
 // "full, a4, ... or a0": the ids of the papers.
 std::string papersInWords();
 
@@ -50,6 +57,8 @@ int tryOnBody(Printer& out, const std::string& order, const std::string& half, s
 int exportFiles(Printer& out, const ExportArguments& arguments);
 int set(Printer& out, const SetArguments& arguments);
 int listAll(Printer& out, const std::string& order, bool asJson);
+// Exit code 1 where a piece has no room on its cloth, or there is not enough of it.
+int lay(Printer& out, const LayArguments& arguments);
 int measures(Printer& out, const std::string& order, bool asJson);
 int styles(Printer& out);
 int schools(Printer& out);

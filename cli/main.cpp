@@ -115,6 +115,16 @@ int main(int argc, char** argv) {
   auto* listed = app.add_subcommand("list", "what is cut and what is bought: pieces, bones, notions");
   listed->add_option("order", order, "order file")->required();
   listed->add_flag("--json", json, "as JSON, in mm");
+  LayArguments laid;
+  auto* laying = app.add_subcommand("lay", "every piece on its cloth: how much is needed, and where each lies");
+  laying->add_option("order", laid.order, "order file")->required();
+  laying->add_option("--cloth", laid.cloth, "this cloth alone");
+  laying->add_option("--width", laid.width, "another width than the order's; of all cloths, or of the one named");
+  laying->add_option("--seconds", laid.seconds, "how long to look for a shorter layout, for each cloth; 5 by default")
+      ->check(CLI::Range(0.0, 3600.0));
+  laying->add_option("--svg", laid.svg, "the layouts as a drawing at true size");
+  laying->add_flag("--json", laid.asJson, "as JSON, in mm");
+  laying->add_flag("--force", laid.force, kForce);
   auto* measured = app.add_subcommand("measures", "the measures in use, taken or estimated");
   measured->add_option("order", order, "order file")->required();
   measured->add_flag("--json", json, "as JSON");
@@ -148,6 +158,7 @@ int main(int argc, char** argv) {
     if (*setting) code = set(out, changed);
     if (const auto done = alteringOptions.run(out)) code = *done;
     if (*listed) code = listAll(out, order, json);
+    if (*laying) code = lay(out, laid);
     if (*measured) code = measures(out, order, json);
     if (*listStyles) code = styles(out);
     if (*listSchools) code = schools(out);

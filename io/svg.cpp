@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "io/document_html.h"
+#include "io/svg_text.h"
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "prepare/paper.h"
@@ -19,19 +20,9 @@ namespace {
 
 constexpr double kMargin = 15, kSquareSpace = 12, kWidest = 880;  // mm
 
-std::string num(double v) {
-  std::string s = fmt::format("{:.4f}", v);
-  while (s.back() == '0') s.pop_back();
-  if (s.back() == '.') s.pop_back();
-  return s == "-0" ? "0" : s;
-}
-
-std::string pointText(Vec2 p) { return num(p.x) + " " + num(p.y); }
-
 std::string pathData(const Path& path) {
-  std::string d = "M" + pointText(path.start());
-  for (const Cubic& c : path.cubics())
-    d += fmt::format(" C{} {} {}", pointText(c.p1), pointText(c.p2), pointText(c.p3));
+  std::string d = "M" + svgPoint(path.start());
+  for (const Cubic& c : path.cubics()) d += fmt::format(" C{} {} {}", svgPoint(c.p1), svgPoint(c.p2), svgPoint(c.p3));
   return d;
 }
 
@@ -67,7 +58,8 @@ double degrees(double angleRad) {
 std::string lineElement(const Piece& piece, const DrawnLine& l, const Motion& m) {
   if (l.role == LineRole::Cut) {
     std::string points;
-    for (Vec2 q : l.outline) points += (points.empty() ? "" : " ") + num(m.apply(q).x) + "," + num(m.apply(q).y);
+    for (Vec2 q : l.outline)
+      points += (points.empty() ? "" : " ") + svgNumber(m.apply(q).x) + "," + svgNumber(m.apply(q).y);
     return fmt::format("<polygon id=\"cut-{}\" points=\"{}\"/>\n", piece.id, points);
   }
   const bool edge = l.role == LineRole::Sewn || l.role == LineRole::Fold;
@@ -76,11 +68,12 @@ std::string lineElement(const Piece& piece, const DrawnLine& l, const Motion& m)
 }
 
 std::string textElement(const DrawnText& t, LengthFormat units) {
-  const std::string turn = t.angleRad == 0 ? ""
-                                           : fmt::format(" transform=\"rotate({} {} {})\"", num(degrees(t.angleRad)),
-                                                         num(t.at.x), num(t.at.y));
-  return fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\" text-anchor=\"middle\"{}>{}</text>\n", num(t.at.x),
-                     num(t.at.y), num(t.height), turn, escapedXml(say(t.text, units)));
+  const std::string turn = t.angleRad == 0
+                               ? ""
+                               : fmt::format(" transform=\"rotate({} {} {})\"", svgNumber(degrees(t.angleRad)),
+                                             svgNumber(t.at.x), svgNumber(t.at.y));
+  return fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\" text-anchor=\"middle\"{}>{}</text>\n", svgNumber(t.at.x),
+                     svgNumber(t.at.y), svgNumber(t.height), turn, escapedXml(say(t.text, units)));
 }
 
 std::string testSquares(double y) {
@@ -88,13 +81,22 @@ std::string testSquares(double y) {
     return fmt::format(
         "<rect x=\"{}\" y=\"{}\" width=\"{}\" height=\"{}\"/>\n<text x=\"{}\" y=\"{}\" font-size=\"4\" stroke=\"none\" "
         "fill=\"#23272D\">{}</text>\n",
-        num(x), num(top), num(side), num(side), num(x + 4), num(top + 8), name);
+        svgNumber(x), svgNumber(top), svgNumber(side), svgNumber(side), svgNumber(x + 4), svgNumber(top + 8), name);
   };
   return square(kMargin, y, kTestSquareMm, "100 mm") +
          square(kMargin + kTestSquareMm + 20, y, kTestSquareInchMm, "4 in");
 }
 
 }  // namespace
+
+std::string svgNumber(double v) {
+  std::string s = fmt::format("{:.4f}", v);
+  while (s.back() == '0') s.pop_back();
+  if (s.back() == '.') s.pop_back();
+  return s == "-0" ? "0" : s;
+}
+
+std::string svgPoint(Vec2 p) { return svgNumber(p.x) + " " + svgNumber(p.y); }
 
 std::string patternSvg(const Order& order, const Design& design) {
   const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, kWidest);
@@ -116,7 +118,7 @@ std::string patternSvg(const Order& order, const Design& design) {
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0}mm\" "
       "height=\"{1}mm\" viewBox=\"0 0 {0} {1}\">\n<title>{2}</title>\n",
-      num(width), num(height), escapedXml(order.title));
+      svgNumber(width), svgNumber(height), escapedXml(order.title));
   for (const Group& g : kGroups) {
     std::string content;
     for (const LineRole role : g.roles) content += lines[role];

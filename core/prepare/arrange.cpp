@@ -8,15 +8,6 @@
 
 namespace armure {
 
-Box boxRound(const Polyline& points) {
-  Box box{points.front(), points.front()};
-  for (Vec2 p : points) {
-    box.low = {std::min(box.low.x, p.x), std::min(box.low.y, p.y)};
-    box.high = {std::max(box.high.x, p.x), std::max(box.high.y, p.y)};
-  }
-  return box;
-}
-
 namespace {
 
 // Lays `b` on the right of `a`, both walked downwards, as near as it goes without lying over it: the best fit, moved

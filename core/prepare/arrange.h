@@ -7,21 +7,10 @@
 #include <string>
 #include <vector>
 
+#include "geometry/box.h"
 #include "pattern/pattern.h"
 
 namespace armure {
-
-struct Box {
-  Vec2 low, high;
-  double width() const { return high.x - low.x; }
-  double height() const { return high.y - low.y; }
-  bool meets(const Box& other) const {
-    return low.x <= other.high.x && other.low.x <= high.x && low.y <= other.high.y && other.low.y <= high.y;
-  }
-};
-
-// The smallest box round the points; they must not be empty.
-Box boxRound(const Polyline& points);
 
 // Where each piece lies, in the order of Pattern::pieces: from the piece's own axes.
 using Arrangement = std::vector<Motion>;

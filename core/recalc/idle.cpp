@@ -8,6 +8,7 @@
 #include "layers/recipe.h"
 #include "measure/measure_table.h"
 #include "parts/bones/bones.h"
+#include "prepare/cloth_laying.h"
 #include "prepare/lists.h"
 #include "recalc/bases.h"
 #include "rules/rule_search.h"
@@ -188,6 +189,20 @@ class IdleFinder {
     return ids;
   }
 
+  Message whyPlaceIdle(const std::string& key) const {
+    const CutList list = pieceList(now_->pattern, now_->rules);
+    for (const ClothLaying& laying : clothLayings(now_->pattern, now_->cutOutlines, list, now_->rules.keptPlaces()))
+      for (const auto& [place, reason] : laying.loosened)
+        if (keptPlaceKey(place) == key) return reason;
+    const auto isCut = [&](const KeptPlace& p) {
+      return std::ranges::find(list.cloths, p.cloth, &ClothLine::cloth) != list.cloths.end();
+    };
+    return std::ranges::any_of(now_->rules.keptPlaces(),
+                               [&](const KeptPlace& p) { return keptPlaceKey(p) == key && isCut(p); })
+               ? Message()
+               : Message("nothing is cut of this cloth");
+  }
+
   Message whyCutIdle(const std::string& key, const PrepareKey& cut) const {
     const Pattern& p = now_->pattern;
     const bool isPiece = std::ranges::find(p.pieces, cut.of, &Piece::id) != p.pieces.end();
@@ -204,6 +219,8 @@ class IdleFinder {
       case PrepareKind::ClothField:
         if (std::ranges::find(list.cloths, cut.of, &ClothLine::cloth) != list.cloths.end()) return {};
         return "nothing is cut of this cloth";
+      case PrepareKind::KeptPlace:
+        return whyPlaceIdle(key);
       case PrepareKind::BoneAt:
       case PrepareKind::BoneOff:
         break;

@@ -3,17 +3,21 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <utility>
 #include <vector>
 
+#include "geometry/polygon.h"
 #include "quotable.h"
 
 namespace armure {
 namespace {
 
-constexpr std::string_view kClothForm = "cloth", kBoneForm = "bone";
+constexpr std::string_view kClothForm = "cloth", kBoneForm = "bone", kLayForm = "lay";
 constexpr size_t kLongestId = 40, kLongestNote = 200;
+constexpr int kMostCopies = 99;
 constexpr double kNarrowest = inches(10), kWidest = inches(130);
+constexpr double kMostApart = inches(2), kMostOffGrain = 15, kLongest = 20000, kLeastRemnant = 10000;  // mm^2
 
 const std::array<ListedCloth, 12>& cloths() {
   static const std::array<ListedCloth, 12> all{{
@@ -33,15 +37,18 @@ const std::array<ListedCloth, 12>& cloths() {
   return all;
 }
 
-constexpr std::array<std::pair<std::string_view, ClothField>, 7> kFields{{{"name", ClothField::Name},
-                                                                          {"width", ClothField::Width},
-                                                                          {"lies", ClothField::Lies},
-                                                                          {"way", ClothField::Way},
-                                                                          {"shrinks", ClothField::Shrinks},
-                                                                          {"price", ClothField::Price},
-                                                                          {"note", ClothField::Note}}};
+constexpr std::array<std::pair<std::string_view, ClothField>, 10> kFields{{{"name", ClothField::Name},
+                                                                           {"width", ClothField::Width},
+                                                                           {"lies", ClothField::Lies},
+                                                                           {"way", ClothField::Way},
+                                                                           {"shrinks", ClothField::Shrinks},
+                                                                           {"price", ClothField::Price},
+                                                                           {"note", ClothField::Note},
+                                                                           {"apart", ClothField::Apart},
+                                                                           {"off-grain", ClothField::OffGrain},
+                                                                           {"remnant", ClothField::Remnant}}};
 
-constexpr std::array<PrepareForm, 11> kPrepareForms{{
+constexpr std::array<PrepareForm, 15> kPrepareForms{{
     {"layers.order", "LAYER LAYER ...", "how the layers lie, from the outside inwards"},
     {"cloth.of.LAYER", "CLOTH", "the cloth a layer, or one piece of the shell, is cut of"},
     {"cloth.CLOTH.name", "text", "a cloth of your own: its name"},
@@ -51,6 +58,11 @@ constexpr std::array<PrepareForm, 11> kPrepareForms{{
     {"cloth.CLOTH.shrinks", "0 to 0.2", "the part of its length it shrinks by"},
     {"cloth.CLOTH.price", "0 to 100000", "for a metre"},
     {"cloth.CLOTH.note", "text", "in your own words"},
+    {"cloth.CLOTH.apart", "0 to 2 in", "the room left between pieces on it"},
+    {"cloth.CLOTH.off-grain", "0 to 15", "degrees by which pieces may be turned off their grain"},
+    {"cloth.CLOTH.remnant", "0 x 0; 40 x 0; ...",
+     "what there is of it: the corners of its outline, along it x across it"},
+    {"lay.CLOTH.PIECE.COPY", "ALONG ACROSS DEGREES [mirrored]", "this copy is kept there on the opened cloth; mm"},
     {"bone.at.PIECE.N", "0.05 to 0.95", "a bone of your own, this part of the width from the edge nearer the centre"},
     {"bone.off.BONE", "yes", "this bone is not laid"},
 }};
@@ -98,6 +110,44 @@ Result<std::string> textOf(std::string_view key, std::string_view value) {
   return wrong(key, value, msg("write one line of at most {} letters", kLongestNote));
 }
 
+// "0 x 0; 40 x 0; 40 x 22": corners in turn, along the cloth and across it.
+Result<std::string> remnantOf(std::string_view key, std::string_view value, Unit bareUnit) {
+  std::string text;
+  Polyline outline;
+  for (const std::string_view corner : splitAt(value, ';')) {
+    const std::vector<std::string_view> sides = splitAt(corner, 'x');
+    if (sides.size() != 2) return wrong(key, value, "write its corners in turn: \"0 x 0; 40 x 0; 40 x 22; 0 x 30\"");
+    std::array<TypedLength, 2> typed;
+    for (size_t k = 0; k < 2; ++k) {
+      const Result<TypedLength> read = readLength(sides[k], bareUnit);
+      if (!read.ok()) return Problem{verbatim(key), read.problem().what, read.problem().remedy};
+      if (read->mm < 0 || read->mm > (k == 0 ? kLongest : kWidest))
+        return wrong(key, value,
+                     msg("give corners up to {} along it and {} across it", Length{kLongest}, Length{kWidest}));
+      typed[k] = *read;
+    }
+    text += (text.empty() ? "" : "; ") + typed[0].text() + " x " + typed[1].text();
+    outline.push_back({typed[0].mm, typed[1].mm});
+  }
+  if (outline.size() < 3 || !isSimple(outline) || std::abs(signedArea(outline)) < kLeastRemnant)
+    return wrong(key, value, "give at least three corners, in turn round what there is");
+  return text;
+}
+
+// "ALONG ACROSS DEGREES [mirrored]".
+std::optional<KeptPlace> readPlace(std::string_view value) {
+  KeptPlace place;
+  const std::vector<std::string_view> parts = splitAt(value, ' ');
+  if (parts.size() < 3 || parts.size() > 4 || (parts.size() == 4 && parts[3] != "mirrored")) return std::nullopt;
+  std::array<double, 3> numbers{};
+  for (size_t i = 0; i < 3; ++i) {
+    const Result<double> number = parseNumber(parts[i]);
+    if (!number.ok() || std::abs(*number) > kLongest) return std::nullopt;
+    numbers[i] = *number;
+  }
+  return KeptPlace{{}, {}, 0, {numbers[0], numbers[1]}, numbers[2], parts.size() == 4};
+}
+
 Result<std::string> checkField(std::string_view key, ClothField field, std::string_view value, Unit bareUnit) {
   switch (field) {
     case ClothField::Name:
@@ -116,6 +166,17 @@ Result<std::string> checkField(std::string_view key, ClothField field, std::stri
       return oneOf(key, value, "one-way", "either-way");
     case ClothField::Shrinks:
       return numberWithin(key, value, 0, 0.2);
+    case ClothField::Apart: {
+      const Result<TypedLength> typed = readLength(value, bareUnit);
+      if (!typed.ok()) return Problem{verbatim(key), typed.problem().what, typed.problem().remedy};
+      if (typed->mm < 0 || typed->mm > kMostApart)
+        return wrong(key, value, msg("give a length between {} and {}", Length{0}, Length{kMostApart}));
+      return typed->text();
+    }
+    case ClothField::OffGrain:
+      return numberWithin(key, value, 0, kMostOffGrain);
+    case ClothField::Remnant:
+      return remnantOf(key, value, bareUnit);
     case ClothField::Price:
       break;
   }
@@ -145,7 +206,8 @@ std::span<const PrepareForm> prepareForms() { return kPrepareForms; }
 
 std::optional<PrepareKey> parsePrepareKey(std::string_view key) {
   if (key == kLayersOrder) return PrepareKey{PrepareKind::LayerOrder, {}};
-  if (const std::string_view form = key.substr(0, key.find('.')); form != kClothForm && form != kBoneForm)
+  if (const std::string_view form = key.substr(0, key.find('.'));
+      form != kClothForm && form != kBoneForm && form != kLayForm)
     return std::nullopt;
   const std::vector<std::string_view> parts = splitAt(key, '.');
   if (parts.size() == 3 && parts[0] == kClothForm && parts[1] == "of" && isPlainId(parts[2]))
@@ -156,6 +218,11 @@ std::optional<PrepareKey> parsePrepareKey(std::string_view key) {
   if (parts.size() == 4 && parts[0] == kBoneForm && parts[1] == "at" && isPlainId(parts[2]) && parts[3].size() == 1 &&
       parts[3][0] >= '1' && parts[3][0] <= '9')
     return PrepareKey{PrepareKind::BoneAt, std::string(parts[2]), {}, parts[3][0] - '0'};
+  if (parts.size() == 4 && parts[0] == kLayForm && isPlainId(parts[1]) && isPlainId(parts[2]))
+    if (const Result<double> copy = parseNumber(parts[3]);
+        copy.ok() && *copy >= 1 && *copy <= kMostCopies && std::to_string(static_cast<int>(*copy)) == parts[3])
+      return PrepareKey{
+          PrepareKind::KeptPlace, std::string(parts[1]), {}, static_cast<int>(*copy), std::string(parts[2])};
   if (parts.size() == 3 && parts[0] == kBoneForm && parts[1] == "off" && isPlainId(parts[2]))
     return PrepareKey{PrepareKind::BoneOff, std::string(parts[2])};
   return std::nullopt;
@@ -177,6 +244,9 @@ Result<std::string> checkPrepareChoice(std::string_view key, const PrepareKey& p
       return checkField(key, parsed.field, value, bareUnit);
     case PrepareKind::BoneAt:
       return numberWithin(key, value, 0.05, 0.95);
+    case PrepareKind::KeptPlace:
+      if (const auto place = readPlace(value)) return place->text();
+      return wrong(key, value, "give where it lies, along and across, in mm, and its turn: \"120.5 300 90\"");
     case PrepareKind::BoneOff:
       break;
   }
@@ -219,7 +289,37 @@ void setField(ListedCloth& cloth, ClothField field, const std::string& value) {
       return;
     case ClothField::Note:
       cloth.note = value;
+      return;
+    case ClothField::Apart:
+      cloth.apart = parseLength(value, Unit::Millimetre).value();
+      return;
+    case ClothField::OffGrain:
+      cloth.offGrain = parseNumber(value).value();
+      return;
+    case ClothField::Remnant:
+      cloth.remnant.clear();
+      for (const std::string_view corner : splitAt(value, ';')) {
+        const std::vector<std::string_view> sides = splitAt(corner, 'x');
+        cloth.remnant.push_back(
+            {parseLength(sides[0], Unit::Millimetre).value(), parseLength(sides[1], Unit::Millimetre).value()});
+      }
   }
+}
+
+std::string KeptPlace::text() const {
+  return fmt::format("{:.10g} {:.10g} {:.12g}{}", at.x, at.y, degrees, mirrored ? " mirrored" : "");
+}
+
+std::string keptPlaceKey(const KeptPlace& place) {
+  return fmt::format("{}.{}.{}.{}", kLayForm, place.cloth, place.piece, place.copy);
+}
+
+KeptPlace keptPlace(const PrepareKey& key, const std::string& value) {
+  KeptPlace place = readPlace(value).value();
+  place.cloth = key.of;
+  place.piece = key.piece;
+  place.copy = key.number;
+  return place;
 }
 
 Message prepareName(const PrepareKey& key) {
@@ -232,6 +332,8 @@ Message prepareName(const PrepareKey& key) {
       return msg("the cloth {}", verbatim(key.of));
     case PrepareKind::BoneAt:
       return msg("bone {} on {}", key.number, verbatim(key.of));
+    case PrepareKind::KeptPlace:
+      return msg("where {} lies on {}", verbatim(key.piece), verbatim(key.of));
     case PrepareKind::BoneOff:
       break;
   }

@@ -247,6 +247,9 @@ void Rules::prepare(const PrepareKey& key, const std::string& text) {
     case PrepareKind::BoneAt:
       bonesAt_[key.of][key.number] = parseNumber(text).value();
       return;
+    case PrepareKind::KeptPlace:
+      kept_.push_back(keptPlace(key, text));
+      return;
     case PrepareKind::BoneOff:
       bonesOff_.insert(key.of);
   }

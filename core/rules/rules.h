@@ -96,6 +96,7 @@ class Rules {
 
   // Of cutting and boning (rules/prepare_choices.h).
   const std::vector<std::string>& layerOrder() const { return layerOrder_; }  // as far as the maker gave it
+  const std::vector<KeptPlace>& keptPlaces() const { return kept_; }          // of pieces on their cloths
   const std::vector<ListedCloth>& cloths() const { return cloths_; }          // of the list, those of her own behind
   const ListedCloth* cloth(std::string_view id) const;                        // nullptr where there is none
   // The id of the cloth chosen for a layer or a piece; nothing where none was.
@@ -118,6 +119,7 @@ class Rules {
   std::set<EdgeName> locks_;
   std::vector<std::string> layerOrder_;
   std::vector<ListedCloth> cloths_;
+  std::vector<KeptPlace> kept_;
   std::map<std::string, std::string, std::less<>> clothOf_;
   std::map<std::string, std::map<int, double>, std::less<>> bonesAt_;
   std::set<std::string, std::less<>> bonesOff_;

@@ -1,0 +1,222 @@
+// Laying outlines on a strip: regions in which they cannot lie beside each other, layouts that are known to be the
+// shortest, what is locked, remnants.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+#include <random>
+
+#include "laying/convolution.h"
+#include "laying/search.h"
+#include "laying/wrapped.h"
+
+using namespace armure;
+
+namespace {
+
+Polyline rectangle(double width, double height) { return {{0, 0}, {width, 0}, {width, height}, {0, height}}; }
+Polyline moved(Polyline ring, Vec2 by) {
+  for (Vec2& p : ring) p = p + by;
+  return ring;
+}
+
+// A star of random radii: simple, with hollows.
+Polyline star(std::mt19937& random, size_t corners) {
+  std::uniform_real_distribution<double> radius(20, 100);
+  Polyline ring;
+  for (size_t i = 0; i < corners; ++i) {
+    const double angle = 2 * std::numbers::pi * static_cast<double>(i) / static_cast<double>(corners);
+    ring.push_back(radius(random) * Vec2{std::cos(angle), std::sin(angle)});
+  }
+  return ring;
+}
+
+const std::vector<Turn> kUpright{{0, false}};
+const std::vector<Turn> kEitherWay{{0, false}, {std::numbers::pi, false}};
+
+StripProblem strip(double width, const std::vector<std::pair<Polyline, int>>& outlines, const std::vector<Turn>& turns) {
+  StripProblem problem;
+  problem.width = width;
+  for (const auto& [outline, count] : outlines) {
+    for (int i = 0; i < count; ++i) problem.items.push_back({problem.outlines.size(), turns, false, std::nullopt});
+    problem.outlines.push_back(outline);
+  }
+  return problem;
+}
+
+StripLayout laid(const StripProblem& problem, int rounds) {
+  LayingSearch search(problem);
+  for (int i = 0; i < rounds && !search.isShortest(); ++i) search.step();
+  CHECK(worstOverlap(problem, search.best()) < 0.1);
+  return search.best();
+}
+
+}  // namespace
+
+TEST_CASE("the Minkowski sum of two convex outlines has their areas and their mixed area") {
+  // |P (+) Q| = |P| + |Q| + 2 V(P, Q); of a rectangle a x b and one c x d: (a + c)(b + d) (H. Minkowski; the Brunn-Minkowski
+  // theory as in R. Schneider, "Convex Bodies").
+  const std::vector<Polyline> sum = minkowskiSum(rectangle(30, 20), rectangle(7, 5));
+  REQUIRE(sum.size() == 1);
+  CHECK(signedArea(sum[0]) == Approx(37 * 25));
+  // Of a regular polygon with many corners and radius r, and a rectangle: r round it.
+  Polyline disc;
+  for (int i = 0; i < 360; ++i) disc.push_back(rotated({10, 0}, 2 * std::numbers::pi * i / 360));
+  const double sides = 2 * 360 * 10 * std::sin(std::numbers::pi / 360);  // its circumference
+  const double area = signedArea(minkowskiSum(disc, rectangle(30, 20))[0]);
+  CHECK(area == Approx(600 + std::abs(signedArea(disc)) + 2 * 10 * (30 + 20)).epsilon(1e-4));
+  CHECK(sides == Approx(2 * std::numbers::pi * 10).epsilon(1e-3));
+}
+
+TEST_CASE("outlines lie over each other just where the no-fit region says") {
+  std::mt19937 random(7);
+  std::uniform_real_distribution<double> shift(-220, 220);
+  int over = 0, clear = 0;
+  for (int round = 0; round < 60; ++round) {
+    const Polyline a = star(random, 5 + round % 9), b = star(random, 4 + round % 7);
+    const NoFit region(a, b, 0);
+    for (int i = 0; i < 20; ++i) {
+      const Vec2 by{shift(random), shift(random)};
+      const double shared = sharedArea(a, moved(b, by)), depth = region.depth(by);  // Clipper's intersection
+      INFO("shared " << shared << " depth " << depth);
+      if (depth == 0) CHECK(shared < 0.05);
+      if (depth > 0.01) CHECK(shared > 0);
+      (depth > 0 ? over : clear)++;
+    }
+  }
+  CHECK(over > 200);
+  CHECK(clear > 200);
+}
+
+TEST_CASE("stretches along a line are those where two outlines lie over each other") {
+  std::mt19937 random(11);
+  std::uniform_real_distribution<double> shift(-150, 150);
+  for (int round = 0; round < 40; ++round) {
+    const NoFit region(star(random, 7), star(random, 6), 0);
+    for (const Axis axis : {Axis::X, Axis::Y}) {
+      const double other = shift(random);
+      std::vector<Interval> stretches;
+      region.along(axis, other, stretches);
+      for (double at = -250; at <= 250; at += 1.7) {
+        const double depth = region.depth(axis == Axis::X ? Vec2{at, other} : Vec2{other, at});
+        const bool within = std::ranges::any_of(stretches, [&](const Interval& s) { return at > s.from && at < s.to; });
+        if (depth > 1e-3) CHECK(within);
+        if (!within) CHECK(depth <= 1e-3);
+      }
+    }
+  }
+}
+
+TEST_CASE("rectangles that touch do not lie over each other") {
+  const NoFit region(rectangle(10, 10), rectangle(4, 6), 0);
+  CHECK(region.depth({10, 0}) == 0);
+  CHECK(region.depth({10, 3}) == 0);
+  CHECK(region.depth({-4, -6}) == 0);
+  CHECK(region.depth({9.5, 3}) == Approx(0.5));
+  for (const double side : {-6.0, 10.0}) {
+    std::vector<Interval> stretches;
+    region.along(Axis::X, side, stretches);
+    CHECK(stretches.empty());
+  }
+}
+
+TEST_CASE("an outline in its wrapping lies within it, and it within twice the tolerance") {
+  std::mt19937 random(3);
+  for (const double tolerance : {0.1, 0.5}) {
+    Polyline ring;
+    const double waist = std::uniform_real_distribution<double>(20, 50)(random);
+    for (int i = 0; i < 400; ++i) {
+      const double t = 2 * std::numbers::pi * i / 400;
+      ring.push_back({(100 - waist * std::pow(std::sin(t), 2)) * std::cos(t), 220 * std::sin(t)});
+    }
+    const Polyline round = wrapped(ring, tolerance);
+    CHECK(round.size() < ring.size() / 3);
+    CHECK(sharedArea(round, ring) == Approx(std::abs(signedArea(ring))).epsilon(1e-7));
+    for (const Vec2 p : round) CHECK(distanceToPolyline(p, ring) < 3 * 2 * tolerance);
+  }
+  CHECK(wrapped(rectangle(40, 30), 0.5) == rectangle(40, 30));
+  CHECK_THROWS_AS(wrapped({{0, 0}, {1, 0}, {2, 0}}, 0.5), std::invalid_argument);
+}
+
+TEST_CASE("rectangles that fill a strip are laid without waste") {
+  // Two of 60 x 100 and three of 40 x 50 (a half each of what is left): 100 wide, 120 + 60 long.
+  const StripProblem problem = strip(100, {{rectangle(60, 100), 2}, {rectangle(30, 50), 4}}, kUpright);
+  const StripLayout layout = laid(problem, 300);
+  CHECK(layout.length == Approx(180).margin(0.01));
+  CHECK(utilisation(problem, layout) == Approx(1).margin(1e-4));
+}
+
+TEST_CASE("a puzzle of five rectangles is put together") {
+  // 100 x 120, cut up as a windmill: 70 x 40, 30 x 80, 70 x 40, 30 x 80 round 40 x 40.
+  const StripProblem problem =
+      strip(100, {{rectangle(80, 30), 2}, {rectangle(40, 70), 2}, {rectangle(40, 40), 1}}, kUpright);
+  CHECK(laid(problem, 2000).length == Approx(120).margin(0.01));
+}
+
+TEST_CASE("right triangles are laid in pairs") {
+  const Polyline triangle{{0, 0}, {90, 0}, {0, 60}};
+  const StripProblem problem = strip(60, {{triangle, 6}}, kEitherWay);
+  CHECK(laid(problem, 1000).length == Approx(3 * 90).margin(0.05));
+  // Where they must not be turned round the hypotenuses lie against nothing.
+  const StripProblem oneWay = strip(60, {{triangle, 2}}, kUpright);
+  CHECK(laid(oneWay, 100).length > 130);
+}
+
+TEST_CASE("a layout is the same for the same seed, and never longer than the one before") {
+  std::mt19937 random(5);
+  StripProblem problem;
+  problem.width = 400;
+  for (size_t i = 0; i < 14; ++i) {
+    problem.outlines.push_back(star(random, 8));
+    problem.items.push_back({i, kEitherWay, false, std::nullopt});
+  }
+  LayingSearch first(problem, 3), second(problem, 3);
+  double length = first.best().length;
+  for (int i = 0; i < 40; ++i) {
+    first.step();
+    second.step();
+    CHECK(first.best().length <= length);
+    length = first.best().length;
+  }
+  REQUIRE(first.best().length == second.best().length);
+  CHECK(length < LayingSearch(problem, 3).best().length);
+  CHECK(length >= shortestLength(problem));
+  CHECK(worstOverlap(problem, first.best()) < 0.1);
+}
+
+TEST_CASE("what is locked stays, and nothing lies over it") {
+  StripProblem problem = strip(100, {{rectangle(50, 60), 3}}, kUpright);
+  problem.items[2].locked = LaidItem{0, {120, 20}};
+  const StripLayout layout = laid(problem, 50);
+  CHECK(layout.items[2].at == Vec2{120, 20});
+  CHECK(layout.length == Approx(170).margin(0.01));
+}
+
+TEST_CASE("room is kept between outlines") {
+  StripProblem problem = strip(100, {{rectangle(50, 100), 3}}, kUpright);
+  problem.gap = 5;
+  CHECK(laid(problem, 20).length == Approx(160).margin(0.01));
+}
+
+TEST_CASE("an outline is laid at the edge where it belongs to the fold") {
+  StripProblem problem = strip(100, {{rectangle(50, 40), 3}}, kUpright);
+  problem.items[0].atEdge = problem.items[1].atEdge = true;
+  const StripLayout layout = laid(problem, 20);
+  CHECK(layout.items[0].at.y == Approx(60));
+  CHECK(layout.items[1].at.y == Approx(60));
+  CHECK(layout.length == Approx(100).margin(0.01));
+}
+
+TEST_CASE("on a remnant nothing lies where there is no cloth") {
+  // An L: 200 long at the near edge, only 80 long beyond 50 across.
+  StripProblem problem = strip(100, {{rectangle(60, 45), 4}}, kUpright);
+  problem.within = {{0, 0}, {200, 0}, {200, 50}, {80, 50}, {80, 100}, {0, 100}};
+  const StripLayout layout = laid(problem, 200);
+  CHECK(layout.length <= 200);
+  CHECK(outsideOf(problem.within, {{0, 0}, {200, 100}}).size() == 1);
+}
+
+TEST_CASE("what is wider than the strip is told, and not laid") {
+  const StripProblem problem = strip(50, {{rectangle(80, 40), 1}, {rectangle(20, 60), 1}}, kUpright);
+  CHECK(tooWide(problem) == 1u);
+  CHECK_THROWS_AS(LayingSearch(problem), std::invalid_argument);
+}
