@@ -137,25 +137,33 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
   // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.
   const Result<Design> fresh = recalc(session_.order());
   const Design* design = fresh.ok() ? &*fresh : session_.whole();
-  const std::string bytes = exporter.make(session_.order(), design, session_.rule("paper.size").option);
+  const std::string bytes = exporter.make(session_.order(), design, wishes());
   const auto problem = writeFileAtomically(target.path, bytes, exporter.readers);
   band_.tell(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
+PrintWishes OrderFiles::wishes() const {
+  return {std::string(session_.rule("paper.size").option), session_.rule("paper.roll").number, {}};
+}
+
 void OrderFiles::print() {
   if (!session_.design() || session_.problem()) return tellNoPattern();
-  const PrintPlan plan(session_.order(), *session_.whole(), session_.rule("paper.size").option);
+  const PrintPlan plan(session_.order(), *session_.whole(), wishes());
   QPrinter printer(QPrinter::HighResolution);
   printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),
                                     QPageLayout::Portrait, QMarginsF()));
   printer.setFullPage(true);
+  printer.setFromTo(1, plan.pages());
   QPrintDialog dialog(&printer, &window_);
+  dialog.setMinMax(1, plan.pages());
   if (dialog.exec() != QDialog::Accepted) return;
   QPainter painter;
   if (!painter.begin(&printer))
     return band_.tell("The printer could not be started; choose another one, or write a PDF.");
-  for (int page = 0; page < plan.pages(); ++page) {
-    if (page > 0) printer.newPage();
+  const auto [first, last] = std::pair(printer.fromPage() > 0 ? printer.fromPage() : 1,
+                                       printer.toPage() > 0 ? std::min(printer.toPage(), plan.pages()) : plan.pages());
+  for (int page = first - 1; page < last; ++page) {
+    if (page >= first) printer.newPage();
     painter.save();
     painter.scale(printer.logicalDpiX() / kMmPerInch, printer.logicalDpiY() / kMmPerInch);
     plan.draw(painter, page);

@@ -74,7 +74,7 @@ void exportPieces(benchmark::State& state) {
 void exportPdf(benchmark::State& state) {
   const Order order = demoOrder();
   const Design design = recalc(order).value();
-  for (auto _ : state) benchmark::DoNotOptimize(pdfBytes(PrintPlan(order, design, "a4"), order.title));
+  for (auto _ : state) benchmark::DoNotOptimize(pdfBytes(PrintPlan(order, design, {.paper = "a4"}), order.title));
 }
 
 void questions(benchmark::State& state) {

@@ -286,6 +286,29 @@ bool isPaper(std::string_view id) {
   return std::any_of(kPaperTable.begin(), kPaperTable.end(), [&](const PaperSize& p) { return p.id == id; });
 }
 
+// What is asked for of the order's own paper, another, or a roll, and of which pieces.
+Result<PrintWishes> wishesOf(const ExportArguments& a, const Design& design, LengthFormat units) {
+  constexpr double kNarrowest = 200, kWidest = 2000;  // mm
+  PrintWishes wishes{std::string(design.rules.option(key::kPaperSize)), design.rules.length(key::kPaperRoll), {}};
+  if (!a.paper.empty()) wishes.paper = a.paper;
+  if (!a.roll.empty()) {
+    const Result<double> width = parseLength(a.roll, units.unit);
+    if (!width.ok()) return Problem{"--roll", width.problem().what, width.problem().remedy};
+    if (*width < kNarrowest || *width > kWidest)
+      return Problem{"--roll", msg("\"{}\" is no width of a roll", quotable(a.roll)),
+                     msg("give a width between {} and {}", Length{kNarrowest}, Length{kWidest})};
+    if (!a.paper.empty() && a.paper != kPaperTable.back().id)
+      return Problem{"--roll", msg("--paper {} is asked for too", verbatim(a.paper)), "leave one of the two away"};
+    wishes.paper = kPaperTable.back().id;
+    wishes.roll = *width;
+  }
+  if (a.only.empty() && a.layers.empty()) return wishes;
+  Result<std::vector<size_t>> pieces = choosePieces(design.pattern, a.only, a.layers);
+  if (!pieces.ok()) return pieces.problem();
+  wishes.pieces = std::move(pieces).value();
+  return wishes;
+}
+
 }  // namespace
 
 int exportFiles(Printer&, const ExportArguments& a) {
@@ -308,10 +331,16 @@ int exportFiles(Printer&, const ExportArguments& a) {
   if (const auto problem = whyNotExported(targets, a.order, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  const std::string_view paper = a.paper.empty() ? design->rules.option(key::kPaperSize) : std::string_view(a.paper);
+  const Result<PrintWishes> wishes = wishesOf(a, *design, file->order.units);
+  if (!wishes.ok()) return complain(wishes.problem());
+  if (const bool some = !a.only.empty() || !a.layers.empty())
+    for (const Exporter* e : wanted)
+      if (!e->ofPieces && some)
+        return complain({verbatim(fmt::format("--{}", e->id)), "it always has everything",
+                         "leave --only and --layers away, or write it by itself"});
   std::vector<FileToWrite> files;
   for (size_t i = 0; i < wanted.size(); ++i)
-    files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, paper), wanted[i]->readers});
+    files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, *wishes), wanted[i]->readers});
   if (const auto problem = writeFilesAtomically(files)) return complain(*problem);
   if (const size_t failing = design->sheet.failing(); failing > 0)
     fmt::print(stderr, "armure-cli: {}: {} of the balance sheet; armure-cli check lists them\n", quotable(a.order),

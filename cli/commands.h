@@ -31,6 +31,8 @@ struct SetArguments {
 };
 struct ExportArguments {
   std::string order, paper;                               // paper: an id, or empty for the order's own
+  std::string roll;                                       // a width: on a roll as wide
+  std::vector<std::string> only, layers;                  // pieces, by id and by layer; all where empty
   std::map<std::string, std::string, std::less<>> files;  // by the exporter's id; empty where none is wanted
   bool force = false;
 };

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <map>
 #include <numbers>
 
 #include "cli/commands.h"
@@ -12,6 +13,7 @@
 #include "io/cloth_svg.h"
 #include "io/file_kind.h"
 #include "io/order_file.h"
+#include "layers/recipe.h"
 #include "laying/search.h"
 #include "rules/nearest.h"
 #include "units/language.h"
@@ -38,7 +40,17 @@ double degreesOf(double angleRad) {
   return rounded(degrees <= -180 + 1e-9 ? degrees + 360 : degrees, 10);
 }
 
-Json clothJson(const OnCloth& c, const CutList& list) {
+// How far the pieces of a layer that are cut as the shell's lie from those where all are exported.
+std::map<std::string, Vec2> shiftsInExports(const Design& design, const CutList& list) {
+  std::map<std::string, Vec2> shifts;
+  const Pattern exported = everyLayer(design.pattern, design.rules);
+  for (const CutPiece& cut : list.pieces)
+    for (const Piece& p : exported.pieces)
+      if (p.id == cut.id) shifts[cut.id] = p.grainTop - design.pattern.pieces[cut.piece].grainTop;
+  return shifts;
+}
+
+Json clothJson(const OnCloth& c, const CutList& list, const std::map<std::string, Vec2>& shifts) {
   const ClothLaying& laying = c.laying;
   Json one{{"cloth", laying.cloth.cloth},
            {"name", laying.cloth.as.name},
@@ -54,13 +66,15 @@ Json clothJson(const OnCloth& c, const CutList& list) {
   one["utilisation"] = rounded(laying.utilisation(c.layout), 6);
   one["enough"] = laying.isEnough(c.layout);
   Json placements = Json::array();
-  for (const ClothPlacement& p : laying.placements(c.layout))
+  for (const ClothPlacement& p : laying.placements(c.layout)) {
+    const Vec2 at = p.at - turned(p.turn).apply(shifts.at(list.pieces[p.piece].id));
     placements.push_back({{"piece", list.pieces[p.piece].id},
                           {"copy", p.copy},
                           {"mirrored", p.turn.mirrored},
-                          {"x", rounded(p.at.x, 7)},
-                          {"y", rounded(p.at.y, 7)},
+                          {"x", rounded(at.x, 7)},
+                          {"y", rounded(at.y, 7)},
                           {"degrees", degreesOf(p.turn.angleRad)}});
+  }
   one["placements"] = std::move(placements);
   Json loosened = Json::array();
   for (const auto& [place, reason] : laying.loosened)
@@ -137,11 +151,12 @@ int lay(Printer& out, const LayArguments& a) {
   if (!a.svg.empty())
     if (const auto problem = writeFileAtomically(a.svg, clothSvg(design->pattern, list, cloths, file->order.units)))
       return complain(*problem);
+  const std::map<std::string, Vec2> shifts = shiftsInExports(*design, list);
   Json all = Json::array();
   bool fits = true;
   for (const OnCloth& c : cloths) {
     fits = fits && !c.laying.unfit && c.laying.isEnough(c.layout);
-    a.asJson ? all.push_back(clothJson(c, list)) : printCloth(out, c, file->order.units);
+    a.asJson ? all.push_back(clothJson(c, list, shifts)) : printCloth(out, c, file->order.units);
   }
   if (a.asJson) out.print("{}\n", Json{{"cloths", std::move(all)}}.dump(1, ' ', false, Json::error_handler_t::replace));
   return fits ? kDone : kFails;

@@ -91,6 +91,9 @@ int main(int argc, char** argv) {
   for (const armure::Exporter& e : armure::exporterTable())
     exporting->add_option(fmt::format("--{}", e.id), exported.files[std::string(e.id)], std::string(e.help));
   exporting->add_option("--paper", exported.paper, papersInWords() + "; the order's own (paper.size) where not given");
+  exporting->add_option("--roll", exported.roll, "on a roll as wide as this, instead of --paper");
+  exporting->add_option("--only", exported.only, "these pieces, by id: front-1,back-2")->delimiter(',');
+  exporting->add_option("--layers", exported.layers, "the pieces of these layers: shell,lining")->delimiter(',');
   exporting->add_flag("--force", exported.force, kForce);
 
   ExportArguments sheets;

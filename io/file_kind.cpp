@@ -36,6 +36,8 @@ std::string_view kindName(FileKind kind) {
       return "a file of pieces";
     case FileKind::Svg:
       return "an SVG";
+    case FileKind::Dxf:
+      return "a DXF";
     case FileKind::Pdf:
       return "a PDF";
     case FileKind::Html:
@@ -63,6 +65,7 @@ FileKind kindOfFile(const std::filesystem::path& path) {
   if (has("\"armure-pieces\"")) return FileKind::Pieces;
   if (has("<!DOCTYPE html") || has("<html")) return FileKind::Html;
   if (has("<svg")) return FileKind::Svg;
+  if (text.find("SECTION") < 80 && has("HEADER")) return FileKind::Dxf;
   return looksLikeMeasures(text) ? FileKind::Measures : FileKind::Other;
 }
 

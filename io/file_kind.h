@@ -13,7 +13,7 @@
 
 namespace armure {
 
-enum class FileKind { Nothing, Empty, Order, Base, Pieces, Svg, Pdf, Html, Measures, Other };
+enum class FileKind { Nothing, Empty, Order, Base, Pieces, Svg, Dxf, Pdf, Html, Measures, Other };
 
 std::string_view kindName(FileKind kind);  // "an order", "pieces", "an SVG", ...
 

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "io/document_html.h"
+#include "io/print_words.h"
 #include "io/svg_text.h"
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
@@ -19,6 +20,8 @@ namespace armure {
 namespace {
 
 constexpr double kMargin = 15, kSquareSpace = 12, kWidest = 880;  // mm
+constexpr double kWordsWidth = 200, kWordsHeight = 130;           // mm, of what is said beside the squares
+constexpr std::string_view kLabels = "labels";
 
 std::string pathData(const Path& path) {
   std::string d = "M" + svgPoint(path.start());
@@ -98,33 +101,76 @@ std::string svgNumber(double v) {
 
 std::string svgPoint(Vec2 p) { return svgNumber(p.x) + " " + svgNumber(p.y); }
 
-std::string patternSvg(const Order& order, const Design& design) {
-  const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, kWidest);
-  const double squaresY = kMargin + layout.height + kSquareSpace;
-  const double width = std::max(layout.width, 2 * kTestSquareInchMm + 20) + 2 * kMargin,
-               height = squaresY + kTestSquareInchMm + kMargin;
+namespace {
+
+// Everything of one piece, by the group it goes to.
+struct DrawnPiece {
+  std::map<std::string_view, std::string> groups;
+};
+
+DrawnPiece drawnPiece(const Design& design, const Labelling& labelling, const Boning& boning, size_t i, const Motion& m,
+                      LengthFormat units) {
+  const Piece& piece = design.pattern.pieces[i];
+  std::vector<DrawnLine> lines = drawnLines(piece, design.cutOutlines[i], design.rules.option(key::kNotchKind));
+  for (DrawnLine& l : drawnBoning(boning, i)) lines.push_back(std::move(l));
+  DrawnPiece drawn;
+  for (const Group& g : kGroups)
+    for (const DrawnLine& l : lines)
+      if (std::ranges::find(g.roles, l.role) != g.roles.end()) drawn.groups[g.id] += lineElement(piece, l, m);
+  for (const DrawnText& t : drawnTexts(labelling, i, m)) drawn.groups[kLabels] += textElement(t, units);
+  return drawn;
+}
+
+// A piece within a group of lines: plainly by its id among the cut lines.
+std::string pieceGroup(const Piece& piece, std::string_view layer, const std::string& content) {
+  const std::string id = layer == kGroups[0].id ? piece.id : fmt::format("{}.{}", piece.id, layer);
+  return fmt::format("<g id=\"{}\" data-layer=\"{}\">\n<title>{}</title>\n{}</g>\n", id, layer,
+                     escapedXml(english(piece.name)), content);
+}
+
+// What is said beside the pieces, in lines of so many letters, from `at` down.
+std::string wordsElement(const Order& order, const Design& design, Vec2 at) {
+  constexpr size_t kLetters = 110;
+  std::string out;
+  const auto line = [&](const std::string& text, double height) {
+    out += fmt::format("<text x=\"{}\" y=\"{}\" font-size=\"{}\">{}</text>\n", svgNumber(at.x), svgNumber(at.y),
+                       svgNumber(height), escapedXml(text));
+    at.y += 1.5 * height;
+  };
+  line(printTitle(order), 6.5);
+  line(printSubtitle(order), 4);
+  std::vector<PrintWords> said = printFacts(order, design);
+  for (PrintWords& w : printCautions(order, design)) said.push_back(std::move(w));
+  for (const PrintWords& w : said)
+    for (const std::string& l : wrappedLines(w.text, kLetters)) line(l, w.heading ? 4 : 3.4);
+  return out;
+}
+
+}  // namespace
+
+std::string patternSvg(const Order& order, const Design& design, const std::vector<size_t>& pieces) {
+  const PaperLayout layout =
+      layOutOnPaper(design.pattern, design.cutOutlines, pieces.empty() ? allPieces(design.pattern) : pieces, kWidest);
+  const double squaresY = kMargin + layout.height + kSquareSpace,
+               wordsX = 2 * kMargin + kTestSquareMm + 20 + kTestSquareInchMm;
+  const double width = std::max(layout.width + 2 * kMargin, wordsX + kWordsWidth + kMargin),
+               height = squaresY + std::max(kTestSquareInchMm, kWordsHeight) + kMargin;
   const Boning boning = boningOf(design.pattern, design.block, design.rules);
   const Labelling labelling{design.pattern, design.rules, boning, orderLines(order, design)};
-  std::map<LineRole, std::string> lines;
-  std::string labels;
-  for (size_t i = 0; i < design.pattern.pieces.size(); ++i) {
-    const Piece& piece = design.pattern.pieces[i];
-    const Motion m = layout.motions[i].then(Motion::translation({kMargin, kMargin}));
-    for (const DrawnLine& l : drawnLines(piece, design.cutOutlines[i], design.rules.option(key::kNotchKind)))
-      lines[l.role] += lineElement(piece, l, m);
-    for (const DrawnLine& l : drawnBoning(boning, i)) lines[l.role] += lineElement(piece, l, m);
-    for (const DrawnText& t : drawnTexts(labelling, i, m)) labels += textElement(t, order.units);
+  std::map<std::string_view, std::string> groups;
+  for (size_t k = 0; k < layout.pieces.size(); ++k) {
+    const Motion m = layout.motions[k].then(Motion::translation({kMargin, kMargin}));
+    for (const auto& [layer, content] : drawnPiece(design, labelling, boning, layout.pieces[k], m, order.units).groups)
+      groups[layer] += pieceGroup(design.pattern.pieces[layout.pieces[k]], layer, content);
   }
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0}mm\" "
       "height=\"{1}mm\" viewBox=\"0 0 {0} {1}\">\n<title>{2}</title>\n",
       svgNumber(width), svgNumber(height), escapedXml(order.title));
-  for (const Group& g : kGroups) {
-    std::string content;
-    for (const LineRole role : g.roles) content += lines[role];
-    out += group(g.id, g.style, content);
-  }
-  out += group("labels", "font-family=\"Lato, sans-serif\" fill=\"#23272D\"", labels);
+  for (const Group& g : kGroups) out += group(g.id, g.style, groups[g.id]);
+  out += group(kLabels, "font-family=\"Lato, sans-serif\" fill=\"#23272D\"", groups[kLabels]);
+  out += group("order", "font-family=\"Lato, sans-serif\" fill=\"#23272D\"",
+               wordsElement(order, design, {wordsX, squaresY + 6}));
   out += group("test-squares", "fill=\"none\" stroke=\"#23272D\" stroke-width=\"0.3\" font-family=\"Lato, sans-serif\"",
                testSquares(squaresY));
   return out + "</svg>\n";

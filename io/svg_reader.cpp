@@ -150,8 +150,10 @@ class DrawingReader {
     }
   }
 
-  // What a group is called by whoever drew it: editors keep that in a label of their own.
+  // What a group is called by whoever drew it: editors keep that in a label of their own, and our own drawings (svg.h)
+  // say of a piece's group in which layer it is.
   static std::string labelOf(const pugi::xml_node& node) {
+    if (const pugi::xml_attribute layer = node.attribute("data-layer")) return quotable(layer.value());
     for (const pugi::xml_attribute& a : node.attributes()) {
       std::string_view name = a.name();
       if (const size_t colon = name.rfind(':'); colon != std::string_view::npos && name.substr(colon + 1) == "label")

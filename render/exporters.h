@@ -11,6 +11,7 @@
 
 #include "io/atomic_file.h"
 #include "io/file_kind.h"
+#include "prepare/sheets.h"
 #include "recalc/recalc.h"
 
 namespace armure {
@@ -24,8 +25,10 @@ struct Exporter {
   Readers readers{};         // measures are for their owner only
   bool needsPattern = true;  // else an order without a pattern can be written too
   bool needsFonts = false;   // draws text: a QGuiApplication must be there
-  // `design` may be nullptr where no pattern is needed. `paper` is "full" or the id of a paper size.
-  std::string (*make)(const Order& order, const Design* design, std::string_view paper) = nullptr;
+  // `design` may be nullptr where no pattern is needed. Of the wishes counts what can count in such a file: the pieces
+  // in every drawing of a pattern, the paper where it is drawn on paper.
+  std::string (*make)(const Order& order, const Design* design, const PrintWishes& wishes) = nullptr;
+  bool ofPieces = false;  // draws the pieces that are wished for
 };
 
 // In the order of the window.

@@ -100,11 +100,12 @@ double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const
 }
 
 void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Labelling& labelling, size_t i,
-                      const Motion& m) {
+                      const Motion& m, PrintLayer layer) {
   const Theme& theme = lightTheme();  // paper is always light
   painter.setBrush(Qt::NoBrush);
   const auto draw = [&](const std::vector<DrawnLine>& lines) {
     for (const DrawnLine& l : lines) {
+      if (!isDrawnOn(layer, printLayerOf(l.role))) continue;
       painter.setPen(penOf(l.role, theme));
       if (l.role == LineRole::Cut) {
         painter.drawPolygon(toQt(l.outline, m));
@@ -115,6 +116,7 @@ void drawPrintedPiece(QPainter& painter, const Order& order, const Design& desig
   };
   draw(drawnLines(design.pattern.pieces[i], design.cutOutlines[i], design.rules.option(key::kNotchKind)));
   draw(drawnBoning(labelling.boning, i));
+  if (!isDrawnOn(layer, PrintLayer::Labels)) return;
   for (const DrawnText& t : drawnTexts(labelling, i, m)) {
     painter.setPen(t.role == TextRole::Piece ? theme.ink : theme.secondInk);
     drawTextMm(painter, t.at, t.height, words(t.text, order.units), t.angleRad, Qt::AlignHCenter);

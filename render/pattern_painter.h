@@ -12,6 +12,7 @@
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "recalc/recalc.h"
+#include "render/print_layers.h"
 
 namespace armure {
 
@@ -26,8 +27,8 @@ void drawTextMm(QPainter& painter, Vec2 at, double heightMm, const QString& text
 double drawParagraphMm(QPainter& painter, const Box& box, double heightMm, const QString& text, bool bold = false);
 
 // A piece as it is printed: cut line, sewn line, fold, levels, notches, grain with its arrow, label, what each edge
-// gets.
+// gets; of a layer, only what is drawn on it.
 void drawPrintedPiece(QPainter& painter, const Order& order, const Design& design, const Labelling& labelling,
-                      size_t piece, const Motion& motion);
+                      size_t piece, const Motion& motion, PrintLayer layer = PrintLayer::Everything);
 
 }  // namespace armure

@@ -4,12 +4,12 @@
 #include <QPageLayout>
 #include <QPageSize>
 #include <QPdfWriter>
-#include <QStringList>
 #include <algorithm>
 #include <stdexcept>
 
 #include "io/atomic_file.h"
-#include "measure/measure_table.h"
+#include "io/print_words.h"
+#include "render/layered_pdf.h"
 #include "render/pattern_painter.h"
 #include "render/theme.h"
 #include "render/words.h"
@@ -18,9 +18,9 @@ namespace armure {
 namespace {
 
 constexpr double kSheetMargin = 15;  // mm round a full-size sheet
-constexpr double kWidestFull = 880;  // mm: fits a 36 in roll
 constexpr double kHead = 18;         // mm for title and client
 constexpr double kInfoWidth = 150;   // mm of text beside the squares on a full-size sheet
+constexpr double kSaidBelow = 90;    // mm of text below them on a narrow roll
 constexpr int kDotsPerInch = 1200;
 
 QPen line(const QColor& color, double width) {
@@ -32,41 +32,41 @@ QPen line(const QColor& color, double width) {
 
 }  // namespace
 
-PrintPlan::PrintPlan(const Order& order, const Design& design, std::string_view paper)
-    : order_(order), design_(design) {
-  layout_ = layOutOnPaper(design.pattern, design.cutOutlines, kWidestFull);
+PrintPlan::PrintPlan(const Order& order, const Design& design, const PrintWishes& wishes)
+    : order_(order), design_(design), sheets_(layOnSheets(design.pattern, design.cutOutlines, wishes)) {
   boning_ = boningOf(design.pattern, design.block, design.rules);
   orderLines_ = orderLines(order, design);
-  if (paper == "full") {
-    width_ = std::max(layout_.width, 2 * kTestSquareInchMm + 2 * kInfoWidth + 40) + 2 * kSheetMargin;
-    height_ = kSheetMargin + kHead + layout_.height + 12 + kTestSquareInchMm + kSheetMargin;
-    return;
-  }
-  paper_ = findPaper(paper);
-  if (!paper_) throw std::invalid_argument("PrintPlan: no such paper");
-  tiling_ = tile(layout_, *paper_);
-  width_ = paper_->width;
-  height_ = paper_->height;
+  const PaperSize& paper = sheets_.paper;
+  tiled_ = findPaper(paper.id) || sheets_.tiling.tiles.size() > 1;
+  width_ = paper.width;
+  height_ = paper.height;
+  if (tiled_) return;
+  const bool roll = width_ > 0;
+  margin_ = roll ? kTileMargin : kSheetMargin;
+  const double said = 2 * kTestSquareInchMm + 2 * kInfoWidth + 40;
+  if (!roll) width_ = std::max(sheets_.layout.width, said) + 2 * margin_;
+  besides_ = width_ >= said + 2 * margin_;
+  height_ = margin_ + kHead + sheets_.layout.height + 12 + kTestSquareInchMm + (besides_ ? 0 : kSaidBelow) + margin_;
 }
 
-int PrintPlan::pages() const { return paper_ ? 1 + static_cast<int>(tiling_.tiles.size()) : 1; }
+int PrintPlan::pages() const { return isOneSheet() ? 1 : 1 + static_cast<int>(sheets_.tiling.tiles.size()); }
 
-void PrintPlan::draw(QPainter& painter, int page) const {
+void PrintPlan::draw(QPainter& painter, int page, PrintLayer layer) const {
   painter.setRenderHint(QPainter::Antialiasing);
-  if (!paper_) return drawFull(painter);
-  if (page == 0) return drawCover(painter);
-  drawTile(painter, tiling_.tiles.at(static_cast<size_t>(page) - 1), page);
+  if (isOneSheet()) return drawFull(painter, layer);
+  if (page > 0) return drawTile(painter, sheets_.tiling.tiles.at(static_cast<size_t>(page) - 1), page, layer);
+  if (isDrawnOn(layer, PrintLayer::Frame)) drawCover(painter);
 }
 
 Box PrintPlan::testSquare() const {
   const Vec2 low =
-      paper_ ? Vec2{kTileMargin, kTileMargin + kHead} : Vec2{kSheetMargin, height_ - kSheetMargin - kTestSquareInchMm};
+      tiled_ ? Vec2{kTileMargin, kTileMargin + kHead} : Vec2{margin_, margin_ + kHead + sheets_.layout.height + 12};
   return {low, low + Vec2{kTestSquareMm, kTestSquareMm}};
 }
 
 Box PrintPlan::testSquareInch() const {
   const Box first = testSquare();
-  const Vec2 low = paper_ ? Vec2{first.low.x, first.high.y + 5} : Vec2{first.high.x + 10, first.low.y};
+  const Vec2 low = tiled_ ? Vec2{first.low.x, first.high.y + 5} : Vec2{first.high.x + 10, first.low.y};
   return {low, low + Vec2{kTestSquareInchMm, kTestSquareInchMm}};
 }
 
@@ -83,94 +83,55 @@ void PrintPlan::drawTestSquares(QPainter& painter) const {
 
 void PrintPlan::drawHead(QPainter& painter, Vec2 at, double width) const {
   painter.setPen(lightTheme().ink);
-  drawTextMm(painter, at + Vec2{0, 6}, 6.5, order_.title.empty() ? QString("Untitled order") : q(order_.title));
+  drawTextMm(painter, at + Vec2{0, 6}, 6.5, q(printTitle(order_)));
   painter.setPen(lightTheme().secondInk);
-  QStringList facts;
-  for (const std::string& s : {order_.client, order_.date})
-    if (!s.empty()) facts << q(s);
-  if (const Preset* style = findStyle(order_.style)) facts << q(std::string(style->name));
-  if (const Preset* school = findSchool(order_.school)) facts << q(std::string(school->name));
-  drawTextMm(painter, at + Vec2{0, 12}, 4, facts.join(QStringLiteral(" · ")));
+  drawTextMm(painter, at + Vec2{0, 12}, 4, q(printSubtitle(order_)));
   painter.setPen(line(lightTheme().hairline, 0.25));
   painter.drawLine(toQt(at + Vec2{0, 15}), toQt(at + Vec2{width, 15}));
 }
 
-void PrintPlan::drawFacts(QPainter& painter, Box box) const {
-  const auto paragraph = [&](const QString& text, bool bold) {
-    box.low.y += drawParagraphMm(painter, box, bold ? 4 : 3.4, text, bold) + (bold ? 1 : 3);
-  };
+void PrintPlan::drawWords(QPainter& painter, Box box, const std::vector<PrintWords>& said) const {
   painter.setPen(lightTheme().ink);
-  QStringList estimated;
-  for (const Fact& f : design_.body.facts())
-    if (f.source == Source::Estimated && f.id != id::kStature)
-      estimated << q(std::string(findMeasure(f.id)->name)).toLower() + " " +
-                       q(formatLengthWithUnit(f.mm, order_.units)) + QStringLiteral(" ± ") +
-                       q(formatLength(f.spread, order_.units));
-  paragraph(estimated.isEmpty() ? "Every measure was taken." : QString("Estimated, not taken: measure before cutting"),
-            true);
-  if (!estimated.isEmpty()) paragraph(estimated.join(", ") + ".", false);
-  const size_t failing = design_.sheet.failing();
-  const size_t advice = design_.sheet.count(Verdict::Advice);
-  const QString consider = advice == 0 ? QString() : QString("; %1 to consider").arg(advice);
-  paragraph((failing == 0 ? QString("Balance sheet: every check passes")
-                          : QString("Balance sheet: %1 to mend before cutting").arg(failing)) +
-                consider + (failing == 0 ? "." : ""),
-            true);
-  QStringList rows;
-  for (const CheckRow& r : design_.sheet.rows)
-    if (r.fails() && rows.size() < 6)
-      rows << words(r.subject) + (r.quantity == Quantity::Length
-                                      ? " " + q(formatLengthWithUnit(r.amount, {Unit::Millimetre, 8}))
-                                      : QString());
-  if (!rows.isEmpty()) paragraph(rows.join("; ") + (failing > 6 ? "; and others." : "."), false);
+  for (const PrintWords& w : said)
+    box.low.y += drawParagraphMm(painter, box, w.heading ? 4 : 3.4, q(w.text), w.heading) + (w.heading ? 1 : 3);
 }
 
-void PrintPlan::drawCautions(QPainter& painter, Box box) const {
-  const ReductionClass reduction = design_.reduction();
-  if (reduction.percent <= 0) return;
-  painter.setPen(lightTheme().ink);
-  const QString head = QString("Waist %1, closed %2: %3 % less, %4")
-                           .arg(q(formatLengthWithUnit(reduction.body, order_.units)),
-                                q(formatLengthWithUnit(reduction.finished, order_.units)))
-                           .arg(reduction.percent, 0, 'f', 1)
-                           .arg(q(std::string(reduction.name)));
-  box.low.y += drawParagraphMm(painter, box, 4, head, true) + 1;
-  QStringList cautions;
-  for (std::string_view c : reductionCautions()) cautions << q(std::string(c));
-  drawParagraphMm(painter, box, 3.3, cautions.join(" "));
-}
-
-void PrintPlan::drawFull(QPainter& painter) const {
-  drawHead(painter, {kSheetMargin, kSheetMargin}, width_ - 2 * kSheetMargin);
-  const Motion shift = Motion::translation({kSheetMargin, kSheetMargin + kHead});
+void PrintPlan::drawFull(QPainter& painter, PrintLayer layer) const {
+  const Motion shift = Motion::translation({margin_, margin_ + kHead});
   const Labelling labelling{design_.pattern, design_.rules, boning_, orderLines_};
-  for (size_t i = 0; i < design_.pattern.pieces.size(); ++i)
-    drawPrintedPiece(painter, order_, design_, labelling, i, layout_.motions[i].then(shift));
+  for (size_t k = 0; k < sheets_.layout.pieces.size(); ++k)
+    drawPrintedPiece(painter, order_, design_, labelling, sheets_.layout.pieces[k],
+                     sheets_.layout.motions[k].then(shift), layer);
+  if (!isDrawnOn(layer, PrintLayer::Frame)) return;
+  drawHead(painter, {margin_, margin_}, width_ - 2 * margin_);
   drawTestSquares(painter);
-  const Vec2 low{testSquareInch().high.x + 10, testSquareInch().low.y};
-  drawFacts(painter, {low, {low.x + kInfoWidth, height_ - kSheetMargin}});
-  drawCautions(painter, {{low.x + kInfoWidth + 10, low.y}, {width_ - kSheetMargin, height_ - kSheetMargin}});
+  const Box square = testSquareInch();
+  const Vec2 low = besides_ ? Vec2{square.high.x + 10, square.low.y} : Vec2{margin_, square.high.y + 8};
+  const double wide = besides_ ? kInfoWidth : (width_ - 2 * margin_ - 10) / 2;
+  drawWords(painter, {low, {low.x + wide, height_ - margin_}}, printFacts(order_, design_));
+  drawWords(painter, {{low.x + wide + 10, low.y}, {width_ - margin_, height_ - margin_}},
+            printCautions(order_, design_));
 }
 
 void PrintPlan::drawPageMap(QPainter& painter, const Box& box) const {
   const Theme& theme = lightTheme();
   const double stepX = width_ - 2 * kTileMargin - kTileOverlap, stepY = height_ - 2 * kTileMargin - kTileOverlap;
-  const double scale = std::min(box.width() / (tiling_.columns * stepX + kTileOverlap),
-                                box.height() / (tiling_.rows * stepY + kTileOverlap));
+  const double scale = std::min(box.width() / (sheets_.tiling.columns * stepX + kTileOverlap),
+                                box.height() / (sheets_.tiling.rows * stepY + kTileOverlap));
   painter.save();
   painter.translate(toQt(box.low));
   painter.scale(scale, scale);
   painter.setPen(line(theme.hairline, 0.3 / scale));
-  for (const Tile& t : tiling_.tiles)
+  for (const Tile& t : sheets_.tiling.tiles)
     painter.drawRect(QRectF(t.column * stepX + kTileOverlap / 2, t.row * stepY + kTileOverlap / 2, stepX, stepY));
   painter.setPen(line(theme.ink, 0.25 / scale));
   painter.setBrush(theme.tint);
-  for (size_t i = 0; i < layout_.motions.size(); ++i)
-    painter.drawPolygon(toQt(design_.cutOutlines[i], layout_.motions[i]));
+  for (const Polyline& outline : sheets_.layout.outlines) painter.drawPolygon(toQt(outline));
   painter.setBrush(Qt::NoBrush);
   painter.setPen(theme.working);
-  for (const Tile& t : tiling_.tiles)
-    drawTextMm(painter, {t.column * stepX + 18, t.row * stepY + 18 + 5 / scale}, 5 / scale, q(t.name));
+  const double height = std::min(5 / scale, 0.3 * stepX);
+  for (const Tile& t : sheets_.tiling.tiles)
+    drawTextMm(painter, {t.column * stepX + 0.1 * stepX, t.row * stepY + 0.1 * stepX + height}, height, q(t.name));
   painter.restore();
 }
 
@@ -179,16 +140,17 @@ void PrintPlan::drawCover(QPainter& painter) const {
   drawTestSquares(painter);
   const double left = testSquareInch().high.x + 8, right = width_ - kTileMargin, top = testSquare().low.y;
   painter.setPen(lightTheme().ink);
-  drawParagraphMm(painter, {{left, top}, {right, top + 8}}, 4, QString("Page map: %1 sheets").arg(tiling_.tiles.size()),
-                  true);
+  drawParagraphMm(painter, {{left, top}, {right, top + 8}}, 4,
+                  QString("Page map: %1 sheets").arg(sheets_.tiling.tiles.size()), true);
   drawPageMap(painter, {{left, top + 7}, {right, top + 75}});
   painter.setPen(lightTheme().secondInk);
   drawParagraphMm(painter, {{left, top + 80}, {right, top + 105}}, 3.4,
                   QString("Print at 100 %, without fitting to the page. Cut each sheet along its frame on two sides, "
                           "lay cross on cross and glue: neighbours share %1 mm.")
                       .arg(kTileOverlap));
-  drawCautions(painter, {{left, top + 106}, {right, height_ - kTileMargin - 34}});
-  drawFacts(painter, {{kTileMargin, testSquareInch().high.y + 5}, {right, height_ - kTileMargin}});
+  drawWords(painter, {{left, top + 106}, {right, height_ - kTileMargin - 34}}, printCautions(order_, design_));
+  drawWords(painter, {{kTileMargin, testSquareInch().high.y + 5}, {right, height_ - kTileMargin}},
+            printFacts(order_, design_));
 }
 
 // Crosses at fixed places of the whole layout, in the middle of the glued strips: both neighbours print the same ones.
@@ -207,25 +169,32 @@ void PrintPlan::drawRegistration(QPainter& painter, const Tile& t) const {
   }
 }
 
-void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page) const {
+void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page, PrintLayer layer) const {
   const Theme& theme = lightTheme();
   painter.save();
   painter.setClipRect(QRectF(kTileMargin, kTileMargin, t.area.width(), t.area.height()));
   painter.translate(kTileMargin - t.area.low.x, kTileMargin - t.area.low.y);
   const Labelling labelling{design_.pattern, design_.rules, boning_, orderLines_};
-  for (size_t i = 0; i < layout_.motions.size(); ++i)
-    if (layout_.boxes[i].meets(t.area)) drawPrintedPiece(painter, order_, design_, labelling, i, layout_.motions[i]);
-  drawRegistration(painter, t);
+  const PaperLayout& layout = sheets_.layout;
+  for (size_t k = 0; k < layout.pieces.size(); ++k)
+    if (layout.boxes[k].meets(t.area))
+      drawPrintedPiece(painter, order_, design_, labelling, layout.pieces[k], layout.motions[k], layer);
+  const bool frame = isDrawnOn(layer, PrintLayer::Frame);
+  if (frame) drawRegistration(painter, t);
   painter.restore();
+  if (!frame) return;
   painter.setPen(line(theme.hairline, 0.2));
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(QRectF(kTileMargin, kTileMargin, t.area.width(), t.area.height()));
   painter.setPen(theme.secondInk);
-  drawTextMm(painter, {kTileMargin, height_ - 4}, 4,
-             QString("%1 · %2 · sheet %3 of %4").arg(q(t.name), q(order_.title)).arg(page).arg(tiling_.tiles.size()));
+  drawTextMm(
+      painter, {kTileMargin, height_ - 4}, 4,
+      QString("%1 · %2 · sheet %3 of %4").arg(q(t.name), q(order_.title)).arg(page).arg(sheets_.tiling.tiles.size()));
 }
 
-std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
+namespace {
+
+std::string pdfOf(const PrintPlan& plan, const std::string& title, PrintLayer layer) {
   QBuffer buffer;
   buffer.open(QIODevice::WriteOnly);
   {
@@ -242,11 +211,19 @@ std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
       if (page > 0) writer.newPage();
       painter.save();
       painter.scale(kDotsPerInch / kMmPerInch, kDotsPerInch / kMmPerInch);
-      plan.draw(painter, page);
+      plan.draw(painter, page, layer);
       painter.restore();
     }
   }
   return buffer.data().toStdString();
+}
+
+}  // namespace
+
+std::string pdfBytes(const PrintPlan& plan, const std::string& title) {
+  std::vector<PdfLayer> layers;
+  for (const PrintLayerInfo& info : kPrintLayers) layers.push_back({info.name, pdfOf(plan, title, info.layer)});
+  return layeredPdf(pdfOf(plan, title, PrintLayer::Frame), layers);
 }
 
 std::optional<Problem> writePdf(const std::string& path, const PrintPlan& plan, const std::string& title) {

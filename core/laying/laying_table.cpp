@@ -10,6 +10,7 @@ namespace armure {
 namespace {
 
 constexpr double kRounding = 1e-9;  // mm
+constexpr double kWidest = 1e-6;    // mm beyond the strip: rounding (strip.cpp, tooWide)
 
 // A stretch of a line on which an item lies over what weighs this much.
 struct Weighed {
@@ -73,7 +74,9 @@ const NoFit& LayingTable::noFit(size_t first, size_t second) const {
 
 Box LayingTable::room(size_t item, size_t turn, double length) const {
   const Box& b = box(item, turn);
-  Box room{-b.low, {length - b.high.x, std::max(-b.low.y, problem_.width - b.high.y)}};
+  const double slack = problem_.width - b.height();
+  if (slack < -kWidest) return {{0, 0}, {-1, 0}};
+  Box room{-b.low, {length - b.high.x, -b.low.y + std::max(0.0, slack)}};
   if (problem_.items[item].atEdge) room.low.y = room.high.y = problem_.width - b.high.y;
   return room;
 }

@@ -32,7 +32,8 @@ class LayingTable {
   const Box& box(size_t item, size_t turn) const { return shapes_[shapeOf_[item][turn]].box; }
   double area(size_t item) const { return area_[item]; }
 
-  // Shifts by which an item lies within the strip up to `length`; empty where it is too long for it.
+  // Shifts by which an item lies within the strip up to `length`; empty (of negative width) where it
+  // is too long or too wide for it.
   Box room(size_t item, size_t turn, double length) const;
 
   // By how much two items lie over each other, mm; nothing where they do not. An item beyond all others is the outside

@@ -79,6 +79,7 @@ LaidItem LayingSearch::leftmost(size_t item, const Items& all, std::span<const d
   };
   for (size_t turn = 0; turn < table_.turns(item); ++turn) {
     const Box room = table_.room(item, turn, HUGE_VAL);
+    if (room.width() < 0) continue;
     for (const double x : table_.contacts(Axis::X, item, turn, all, weights))
       if (x + table_.box(item, turn).high.x < bestEnd) tryLine(Axis::Y, {turn, {x, room.low.y}}, room);
     for (const double y : table_.contacts(Axis::Y, item, turn, all, weights)) tryLine(Axis::X, {turn, {0, y}}, room);

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "balance/fit.h"
 #include "geometry/polygon.h"
@@ -180,26 +181,46 @@ Taped tape(const Pattern& pattern, const std::set<std::string>& open) {
   }
 }
 
+std::vector<size_t> allPieces(const Pattern& pattern) {
+  std::vector<size_t> all(pattern.pieces.size());
+  std::iota(all.begin(), all.end(), 0);
+  return all;
+}
+
+Motion upright(const Piece& piece) {
+  return Motion::rotationAbout(piece.grainTop, angleBetween(piece.grainBottom - piece.grainTop, {0, 1}));
+}
+
+void PaperLayout::add(size_t piece, const Polyline& cutOutline, const Motion& motion) {
+  pieces.push_back(piece);
+  motions.push_back(motion);
+  outlines.emplace_back();
+  outlines.back().reserve(cutOutline.size());
+  for (const Vec2 p : cutOutline) outlines.back().push_back(motion.apply(p));
+  boxes.push_back(boxRound(outlines.back()));
+}
+
 PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,
                           double spacing) {
+  return layOutOnPaper(pattern, cutOutlines, allPieces(pattern), widest, spacing);
+}
+
+PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines,
+                          const std::vector<size_t>& pieces, double widest, double spacing) {
   constexpr double kEdge = 6;  // mm, so that no line falls on the edge of a sheet
   PaperLayout layout;
   double x = kEdge, y = kEdge, rowHeight = 0;
-  for (size_t i = 0; i < pattern.pieces.size(); ++i) {
-    const Piece& piece = pattern.pieces[i];
-    const double lean = angleBetween(piece.grainBottom - piece.grainTop, {0, 1});
-    const Motion upright = Motion::rotationAbout(piece.grainTop, lean);
+  for (const size_t i : pieces) {
+    const Motion turn = upright(pattern.pieces[i]);
     Polyline turned = cutOutlines[i];
-    for (Vec2& p : turned) p = upright.apply(p);
+    for (Vec2& p : turned) p = turn.apply(p);
     const Box box = boxRound(turned);
     if (x > kEdge && x + box.width() + kEdge > widest) {
       x = kEdge;
       y += rowHeight + spacing;
       rowHeight = 0;
     }
-    const Vec2 shift = Vec2{x, y} - box.low;
-    layout.motions.push_back(upright.then(Motion::translation(shift)));
-    layout.boxes.push_back({box.low + shift, box.high + shift});
+    layout.add(i, cutOutlines[i], turn.then(Motion::translation(Vec2{x, y} - box.low)));
     x += box.width() + spacing;
     rowHeight = std::max(rowHeight, box.height());
     layout.width = std::max(layout.width, x - spacing + kEdge);

@@ -30,11 +30,24 @@ Taped tape(const Pattern& pattern, const std::set<std::string>& open = {});
 // Pieces side by side, grain upright, cut outlines `spacing` mm apart, in rows not wider than `widest` mm; the whole
 // starts at (0, 0), with a little room all round.
 struct PaperLayout {
-  Arrangement motions;
-  std::vector<Box> boxes;  // of the cut outlines as placed
+  std::vector<size_t> pieces;      // of Pattern::pieces, those that are laid
+  Arrangement motions;             // of each of these
+  std::vector<Polyline> outlines;  // their cut outlines as placed
+  std::vector<Box> boxes;          // and round those
   double width = 0, height = 0;
+
+  void add(size_t piece, const Polyline& cutOutline, const Motion& motion);
 };
 PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, double widest,
                           double spacing = 12);
+// The same of some of its pieces.
+PaperLayout layOutOnPaper(const Pattern& pattern, const std::vector<Polyline>& cutOutlines,
+                          const std::vector<size_t>& pieces, double widest, double spacing = 12);
+
+// All pieces of a pattern, by number.
+std::vector<size_t> allPieces(const Pattern& pattern);
+
+// Turns a piece so that its grain is upright, its top up.
+Motion upright(const Piece& piece);
 
 }  // namespace armure

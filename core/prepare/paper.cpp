@@ -11,6 +11,10 @@ int tilesAlong(double length, double step) {
   return std::max(1, static_cast<int>(std::ceil((length - kTileOverlap) / step - 1e-9)));
 }
 
+constexpr double kNothing = 1e-3;  // mm^2
+
+Polyline ringOf(const Box& b) { return {b.low, {b.high.x, b.low.y}, b.high, {b.low.x, b.high.y}}; }
+
 // "A", ..., "Z", "AA", ...
 std::string rowName(int row) {
   std::string name;
@@ -21,7 +25,7 @@ std::string rowName(int row) {
 }  // namespace
 
 std::span<const PaperSize> paperTable() {
-  return std::span(kPaperTable).subspan(1);  // the first is the full size
+  return std::span(kPaperTable).subspan(1, kPaperTable.size() - 2);  // between the full size and the roll
 }
 
 const PaperSize* findPaper(std::string_view id) {
@@ -38,8 +42,13 @@ Tiling tile(const PaperLayout& layout, const PaperSize& paper) {
     for (int c = 0; c < tiling.columns; ++c) {
       const Vec2 low{c * stepX, r * stepY};
       const Box area{low, low + Vec2{width, height}};
-      const bool used =
-          std::any_of(layout.boxes.begin(), layout.boxes.end(), [&](const Box& b) { return b.meets(area); });
+      // Each strip that two of them print belongs to one by halves.
+      const Box own{{c > 0 ? low.x + kTileOverlap / 2 : low.x, r > 0 ? low.y + kTileOverlap / 2 : low.y},
+                    {c + 1 < tiling.columns ? area.high.x - kTileOverlap / 2 : area.high.x,
+                     r + 1 < tiling.rows ? area.high.y - kTileOverlap / 2 : area.high.y}};
+      bool used = false;
+      for (size_t i = 0; i < layout.outlines.size() && !used; ++i)
+        used = layout.boxes[i].meets(own) && sharedArea(layout.outlines[i], ringOf(own)) > kNothing;
       if (used) tiling.tiles.push_back({r, c, rowName(r) + std::to_string(c + 1), area});
     }
   }

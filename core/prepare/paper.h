@@ -14,7 +14,8 @@
 
 namespace armure {
 
-// The papers a layout is tiled on; nullptr for the one full-size sheet and for what is not known.
+// The papers a layout is tiled on: sheets of a given size. nullptr for the one full-size sheet, for a roll, and for
+// what is not known.
 std::span<const PaperSize> paperTable();
 const PaperSize* findPaper(std::string_view id);
 
@@ -33,7 +34,7 @@ struct Tile {
 
 struct Tiling {
   int rows = 0, columns = 0;
-  std::vector<Tile> tiles;  // row by row; tiles with nothing on them are left out
+  std::vector<Tile> tiles;  // row by row; those without any part of a piece that no neighbour prints are left out
 };
 
 Tiling tile(const PaperLayout& layout, const PaperSize& paper);

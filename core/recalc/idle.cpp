@@ -104,7 +104,9 @@ class IdleFinder {
   }
 
   Message whyIdle(const std::string& key, const std::string& value) const {
-    if (key == "balance.keep" || key == "balance.free_limit" || key == "paper.size" || key == "breast.shape") return {};
+    if (key == "balance.keep" || key == "balance.free_limit" || key == "paper.size" || key == "paper.roll" ||
+        key == "breast.shape")
+      return {};
     if (key == "balance.ease_limit") return anyEase() ? Message() : Message("no seam keeps its difference as ease");
     if (const auto seam = seamOfKey(key)) return whySeamIdle(*seam, value);
     if (const auto edge = lockOfKey(key)) return whyLockIdle(*edge);

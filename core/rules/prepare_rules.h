@@ -111,6 +111,7 @@ inline constexpr OptionKey<Piping> kPiping{"piping.seams"};
 inline constexpr OptionKey<SidesSewn> kSidesSewn{"sewing.sides"};
 inline constexpr LengthKey kClothWidth{"cloth.width"};
 inline constexpr TextKey kPaperSize{"paper.size"};
+inline constexpr LengthKey kPaperRoll{"paper.roll"};
 }  // namespace key
 
 inline constexpr std::array kPrepareRules{
@@ -182,6 +183,8 @@ inline constexpr std::array kPaperRules{
     row::length(key::kClothWidth, "Prepare", "Cloth", "Cloth of the shell, wide", 54, 10, 120,
                 "45, 54 or 60 in, from selvedge to selvedge; where it is other than in the list of cloths"),
     row::option(key::kPaperSize, "Prepare", "Paper", "Paper", kPapers, "for print and PDF"),
+    row::length(key::kPaperRoll, "Prepare", "Paper", "Roll, wide", 36, 12, 72,
+                "36 or 24 in; where the paper is a roll"),
 };
 
 }  // namespace armure

@@ -230,7 +230,7 @@ class Commands(Case):
             self.assertEqual(code, 0, errors)
             with open(out, "rb") as f:
                 return len(re.findall(rb"/Type\s*/Page\b", f.read()))
-        for paper in ("full", "a4", "letter", "a3", "a0"):
+        for paper in ("full", "a4", "letter", "a3", "a0", "roll"):
             self.assertEqual(run("set", self.order, "paper.size=" + paper, "-o", order)[0], 0)
             self.assertEqual(pages(), pages("--paper", paper), paper)
         self.assertEqual(pages("--paper", "full"), 1)

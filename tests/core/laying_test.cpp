@@ -33,7 +33,8 @@ Polyline star(std::mt19937& random, size_t corners) {
 const std::vector<Turn> kUpright{{0, false}};
 const std::vector<Turn> kEitherWay{{0, false}, {std::numbers::pi, false}};
 
-StripProblem strip(double width, const std::vector<std::pair<Polyline, int>>& outlines, const std::vector<Turn>& turns) {
+StripProblem strip(double width, const std::vector<std::pair<Polyline, int>>& outlines,
+                   const std::vector<Turn>& turns) {
   StripProblem problem;
   problem.width = width;
   for (const auto& [outline, count] : outlines) {
@@ -53,8 +54,8 @@ StripLayout laid(const StripProblem& problem, int rounds) {
 }  // namespace
 
 TEST_CASE("the Minkowski sum of two convex outlines has their areas and their mixed area") {
-  // |P (+) Q| = |P| + |Q| + 2 V(P, Q); of a rectangle a x b and one c x d: (a + c)(b + d) (H. Minkowski; the Brunn-Minkowski
-  // theory as in R. Schneider, "Convex Bodies").
+  // |P (+) Q| = |P| + |Q| + 2 V(P, Q); of a rectangle a x b and one c x d: (a + c)(b + d) (H. Minkowski; the
+  // Brunn-Minkowski theory as in R. Schneider, "Convex Bodies").
   const std::vector<Polyline> sum = minkowskiSum(rectangle(30, 20), rectangle(7, 5));
   REQUIRE(sum.size() == 1);
   CHECK(signedArea(sum[0]) == Approx(37 * 25));
@@ -189,6 +190,14 @@ TEST_CASE("what is locked stays, and nothing lies over it") {
   const StripLayout layout = laid(problem, 50);
   CHECK(layout.items[2].at == Vec2{120, 20});
   CHECK(layout.length == Approx(170).margin(0.01));
+}
+
+TEST_CASE("an outline is not laid in a turn in which it is wider than the strip") {
+  const StripProblem problem =
+      strip(50, {{rectangle(40, 90), 3}, {rectangle(45, 20), 2}}, {{0, false}, {std::numbers::pi / 2, false}});
+  const StripLayout layout = laid(problem, 60);
+  for (size_t i = 0; i < 3; ++i) CHECK(layout.items[i].turn == 1);
+  CHECK(layout.length < 3 * 90 + 45.1);
 }
 
 TEST_CASE("room is kept between outlines") {

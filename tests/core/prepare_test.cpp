@@ -27,7 +27,7 @@ TEST_CASE("paper sizes are those of the standards") {
   REQUIRE(options.size() == kPaperTable.size());
   for (size_t i = 0; i < options.size(); ++i) {
     CHECK(options[i].id == kPaperTable[i].id);
-    CHECK((options[i].id == "full") == (findPaper(options[i].id) == nullptr));
+    CHECK((options[i].id == "full" || options[i].id == "roll") == (findPaper(options[i].id) == nullptr));
   }
   CHECK(kTestSquareInchMm == Approx(101.6));
 }

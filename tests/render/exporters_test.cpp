@@ -26,11 +26,11 @@ TEST_CASE("every exporter writes the kind of file it says, told by its content")
     CHECK_FALSE(e.help.empty());
     for (const char* paper : {"full", "a4"}) {
       const auto path = folder / ("x" + std::string(e.suffix));
-      REQUIRE_FALSE(writeFileAtomically(path, e.make(order, &design, paper), e.readers));
+      REQUIRE_FALSE(writeFileAtomically(path, e.make(order, &design, {.paper = paper}), e.readers));
       CHECK(kindOfFile(path) == e.kind);
     }
     // What needs no pattern is written from the order alone.
-    if (!e.needsPattern) CHECK(e.make(order, nullptr, "full") == e.make(order, &design, "full"));
+    if (!e.needsPattern) CHECK(e.make(order, nullptr, {}) == e.make(order, &design, {}));
   }
   CHECK(ids == std::set<std::string_view>{"pdf", "svg", "pieces", "measurements", "sheet", "sheet-html", "by-hand",
                                           "by-hand-html"});

@@ -94,7 +94,7 @@ TEST_CASE("the test squares of the rendered PDF measure 100 mm and 4 in to 0.2 m
   for (const std::string paper : {"a4", "letter", "full"}) {
     const QTemporaryDir folder;
     const QString pdf = folder.filePath("p.pdf");
-    const PrintPlan plan(o, d, paper);
+    const PrintPlan plan(o, d, {.paper = paper});
     REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
     INFO(paper);
     const QImage image = renderPage(pdf, 1, folder);
@@ -114,7 +114,7 @@ TEST_CASE("page sizes are those of the standards, one page a tile and a cover") 
   for (const auto& [paper, width, height] : {std::tuple{"a4", 210.0, 297.0}, {"letter", 215.9, 279.4}}) {
     const QTemporaryDir folder;
     const QString pdf = folder.filePath("p.pdf");
-    const PrintPlan plan(o, d, paper);
+    const PrintPlan plan(o, d, {.paper = paper});
     REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
     const QString info = QString::fromStdString(run("pdfinfo", {pdf}));
     const auto size = QRegularExpression("Page size:\\s+([0-9.]+) x ([0-9.]+) pts").match(info);
@@ -131,7 +131,7 @@ TEST_CASE("neighbouring tiles print the same registration crosses") {
   const Design d = *recalc(o);
   const QTemporaryDir folder;
   const QString pdf = folder.filePath("p.pdf");
-  const PrintPlan plan(o, d, "a4");
+  const PrintPlan plan(o, d, {.paper = "a4"});
   REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
   const QImage first = renderPage(pdf, 2, folder), second = renderPage(pdf, 3, folder);
   // In the middle of the shared strip of 10 mm: 5 mm inside the right margin of A1, 5 mm inside the left margin of A2.
@@ -155,7 +155,7 @@ TEST_CASE("the cover prints the cautions of a reduction, what is estimated, and 
   for (const std::string paper : {"a4", "letter", "full"}) {
     const QTemporaryDir folder;
     const QString pdf = folder.filePath("p.pdf");
-    REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(o, d, paper), o.title));
+    REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(o, d, {.paper = paper}), o.title));
     QString text = QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).simplified();
     INFO(text.toStdString());
     for (const char* wanted : {"7.1 % less, firm", "no medical advice", "pregnancy", "open it fast", "Loosen at once",
@@ -166,7 +166,7 @@ TEST_CASE("the cover prints the cautions of a reduction, what is estimated, and 
   const Design unreduced = *recalc(plain);
   const QTemporaryDir folder;
   const QString pdf = folder.filePath("p.pdf");
-  REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(plain, unreduced, "a4"), plain.title));
+  REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(plain, unreduced, {.paper = "a4"}), plain.title));
   CHECK_FALSE(QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).contains("pregnancy"));
 }
 
