@@ -4,6 +4,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QPrintDialog>
+#include <QPrintEngine>
 #include <QPrinter>
 #include <algorithm>
 
@@ -137,22 +138,22 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
   // Drafted anew: what is written does not depend on the way the order came to be, not even in the last figure.
   const Result<Design> fresh = recalc(session_.order());
   const Design* design = fresh.ok() ? &*fresh : session_.whole();
-  const std::string bytes = exporter.make(session_.order(), design, wishes());
+  const std::string bytes = exporter.make(session_.order(), design, session_.printWishes());
   const auto problem = writeFileAtomically(target.path, bytes, exporter.readers);
   band_.tell(problem ? QString::fromStdString(problem->text()) : "Written: " + path);
 }
 
-PrintWishes OrderFiles::wishes() const {
-  return {std::string(session_.rule("paper.size").option), session_.rule("paper.roll").number, {}};
-}
-
 void OrderFiles::print() {
   if (!session_.design() || session_.problem()) return tellNoPattern();
-  const PrintPlan plan(session_.order(), *session_.whole(), wishes());
+  const PrintPlan plan(session_.order(), *session_.whole(), session_.printWishes());
   QPrinter printer(QPrinter::HighResolution);
   printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),
                                     QPageLayout::Portrait, QMarginsF()));
   printer.setFullPage(true);
+  // Nothing between here and the paper may make it smaller: an option of CUPS, under the number that Qt's own dialog
+  // hands such options on by (PPK_CupsOptions); other systems leave it alone.
+  constexpr auto kCupsOptions = static_cast<QPrintEngine::PrintEnginePropertyKey>(0xfe00);
+  printer.printEngine()->setProperty(kCupsOptions, QStringList{"print-scaling", "none"});
   printer.setFromTo(1, plan.pages());
   QPrintDialog dialog(&printer, &window_);
   dialog.setMinMax(1, plan.pages());

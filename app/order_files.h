@@ -28,7 +28,6 @@ class OrderFiles : public QObject {
   void askSaveAs();
   void exportAs(const Exporter& exporter);
   void print();
-  PrintWishes wishes() const;  // the paper the order is printed on
   // The orders of the folder, what is kept unsaved, and what can be done with files.
   void fillMenu(QMenu& menu);
 

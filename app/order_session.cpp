@@ -90,6 +90,10 @@ void OrderSession::lookedElsewhere() {
   emit changed();
 }
 
+PrintWishes OrderSession::printWishes() const {
+  return {std::string(rule("paper.size").option), rule("paper.roll").number, {}};
+}
+
 RuleValue OrderSession::rule(std::string_view key) const {
   if (design_ && !problem_) return design_->rules.value(key);
   return Rules(order().choices, order().style, order().school, design_ ? figureOf(design_->body) : Figure::Medium)

@@ -13,6 +13,7 @@
 #include "app/selection.h"
 #include "io/order_file.h"
 #include "order/history.h"
+#include "prepare/sheets.h"
 #include "recalc/idle.h"
 #include "recalc/recalc.h"
 
@@ -54,6 +55,7 @@ class OrderSession : public QObject {
 
   // The rule in force for a key: from the design, else from the order alone.
   RuleValue rule(std::string_view key) const;
+  PrintWishes printWishes() const;  // the paper the order is printed on
 
   // Changes, each one step of undo; typing in one field is one step. They return what is wrong with the text, and then
   // nothing has changed. An empty text takes a measure or a choice back.

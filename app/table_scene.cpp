@@ -19,7 +19,7 @@ namespace {
 class PieceScene {
  public:
   PieceScene(const Design& design, const SceneOptions& options) : design_(design), options_(options) {
-    if (!options.paper.empty()) boning_ = boningOf(design.pattern, design.block, design.rules);
+    if (options.boned) boning_ = boningOf(design.pattern, design.block, design.rules);
   }
 
   // Taped; what lies in another group than the piece it is sewn to is tied to it, notch to notch.
@@ -198,10 +198,13 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
     scene.bounds.adjust(-beside, -15, beside, 15);
     return scene;
   }
-  const PaperLayout layout = layOutOnPaper(design.pattern, design.cutOutlines, 880);
-  TableScene scene = PieceScene(design, options).pieces(layout.motions, true);
-  if (const PaperSize* size = findPaper(options.paper)) {
-    for (const Tile& t : tile(layout, *size).tiles) {
+  const bool laid = options.sheets && options.sheets->layout.motions.size() == design.pattern.pieces.size();
+  TableScene scene = PieceScene(design, options)
+                         .pieces(laid ? options.sheets->layout.motions
+                                      : layOutOnPaper(design.pattern, design.cutOutlines, 880).motions,
+                                 true);
+  if (laid && options.sheets->paper.width > 0) {
+    for (const Tile& t : options.sheets->tiling.tiles) {
       QPainterPath frame;
       frame.addRect(QRectF(toQt(t.area.low), toQt(t.area.high)));
       scene.items.push_back({Ink::PageFrame, frame, {}});

@@ -14,6 +14,7 @@
 #include "app/order_session.h"
 #include "app/stage_table.h"
 #include "prepare/arrange.h"
+#include "prepare/sheets.h"
 
 namespace armure {
 
@@ -83,7 +84,8 @@ struct LaidVersion {
 };
 
 struct SceneOptions {
-  std::string_view paper = {};           // whose sheets are framed in Apart mode; empty for none; bones are seen then
+  bool boned = false;                    // bones, eyelets and places of straps are seen, in Apart mode
+  const Sheets* sheets = nullptr;        // the pieces lie as they are printed, and the sheets are framed; in Apart mode
   bool combs = false;                    // the curvature comb of every sewn edge
   const Balanced* balanced = nullptr;    // the pieces as they would be, over what was drafted; apart and taped
   std::set<std::string> openSeams = {};  // not taped together, in Taped mode

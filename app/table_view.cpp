@@ -29,6 +29,7 @@ TableView::TableView(OrderSession& session, QWidget* parent)
   setAccessibleName("The table with the pattern");
   connect(&session, &OrderSession::changed, this, &TableView::rebuild);
   connect(&session, &OrderSession::selectionChanged, this, qOverload<>(&QWidget::update));
+  connect(&sheets_, &SheetsRunner::done, this, &TableView::rebuild);
   rebuild();
 }
 
@@ -84,21 +85,29 @@ void TableView::setCombs(bool shown) {
 }
 
 void TableView::rebuild() {
-  scene_ = session_.design()
-               ? makeScene(*session_.design(), mode_,
-                           {.paper = paperShown_ ? session_.rule("paper.size").option : std::string_view{},
-                            .combs = combs_,
-                            .balanced = balanceShown_ ? session_.balanced() : nullptr,
-                            .openSeams = openSeams_,
-                            .moves = {session_.order().units.unit, 32},
-                            .guides = guidesShown_,
-                            .version = version_,
-                            .lines = linesShown_})
-               : TableScene{};
+  scene_ = session_.design() ? makeScene(*session_.design(), mode_,
+                                         {.boned = paperShown_,
+                                          .sheets = paperShown_ && mode_ == TableMode::Apart ? sheetsAsked() : nullptr,
+                                          .combs = combs_,
+                                          .balanced = balanceShown_ ? session_.balanced() : nullptr,
+                                          .openSeams = openSeams_,
+                                          .moves = {session_.order().units.unit, 32},
+                                          .guides = guidesShown_,
+                                          .version = version_,
+                                          .lines = linesShown_})
+                             : TableScene{};
   if (!fitted_) return update();
   fit();
   // Above the whole pattern there is nothing but the buttons, which need not be drawn again.
   update(rect().adjusted(0, childrenRect().bottom() + 1, 0, 0));
+}
+
+// What the paper is laid like so far; what changed is laid anew in the background.
+const Sheets* TableView::sheetsAsked() {
+  const Design& design = *session_.design();
+  const PrintWishes wishes = session_.printWishes();
+  sheets_.ask(design.pattern, design.cutOutlines, wishes);
+  return sheets_.sheets(design.pattern, wishes);
 }
 
 void TableView::showAll() {

@@ -11,6 +11,7 @@
 #include <QWidget>
 
 #include "app/seam_walker.h"
+#include "app/sheets_runner.h"
 #include "app/table_scene.h"
 #include "render/theme.h"
 
@@ -24,7 +25,7 @@ class TableView : public QWidget {
   void setTheme(const Theme& theme);
   TableMode mode() const { return mode_; }
   void setMode(TableMode mode);
-  void setPaperShown(bool shown);  // frames of the sheets of paper, in the mode "apart"
+  void setPaperShown(bool shown);  // as they are printed, with frames of the sheets, in the mode "apart"
   void setGuidesShown(bool shown);
   void setLinesShown(std::string_view stage);  // the lines of this stage can be taken hold of when taped; "" for none
   void setBalanceShown(bool shown);            // what balancing moves, over what was drafted
@@ -39,6 +40,7 @@ class TableView : public QWidget {
   bool combs() const { return combs_; }
 
   const TableScene& scene() const { return scene_; }
+  bool isLaying() const { return sheets_.isBusy(); }  // the pieces on their sheets
   QPointF toScreen(QPointF mm) const { return transform_.map(mm); }
   // How many millimetres of pattern one millimetre of screen shows, taking 96 dots to the inch.
   double scaleDenominator() const;
@@ -61,6 +63,7 @@ class TableView : public QWidget {
 
  private:
   void rebuild();
+  const Sheets* sheetsAsked();
   void fit();
   void zoomAbout(QPointF screen, double factor);
   void drawItem(QPainter& painter, const SceneItem& item) const;
@@ -79,6 +82,7 @@ class TableView : public QWidget {
   const Theme* theme_;
   TableMode mode_ = TableMode::OnTheBlock;
   bool paperShown_ = false;
+  SheetsRunner sheets_;
   TableScene scene_;
   QTransform transform_;
   bool fitted_ = true;  // the whole is shown, and stays so when the window or the pattern changes

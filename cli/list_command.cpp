@@ -8,6 +8,7 @@
 #include "cli/complaints.h"
 #include "io/bounded_json.h"
 #include "io/order_file.h"
+#include "prepare/cloth_laying.h"
 #include "prepare/lists.h"
 #include "prepare/sewing.h"
 #include "recalc/recalc.h"
@@ -29,7 +30,33 @@ Json sewingJson(const std::vector<SewingStep>& steps) {
   return all;
 }
 
-Json listJson(const Pattern& pattern, const CutList& list, const std::vector<SewingStep>& steps) {
+// How much of every cloth is needed, as it is laid in a moment.
+std::vector<OnCloth> laidQuickly(const Design& design, const CutList& list) {
+  std::vector<OnCloth> all;
+  for (ClothLaying& laying : clothLayings(design.pattern, design.cutOutlines, list, design.rules.keptPlaces())) {
+    StripLayout layout = laying.unfit ? StripLayout{} : quickLayout(laying);
+    all.push_back({std::move(laying), std::move(layout)});
+  }
+  return all;
+}
+
+Json clothJson(const OnCloth& c) {
+  Json one{{"cloth", c.laying.cloth.cloth},          {"name", c.laying.cloth.as.name},
+           {"width", rounded(c.laying.cloth.width)}, {"lies", c.laying.cloth.as.folded ? "folded" : "open"},
+           {"oneWay", c.laying.cloth.as.oneWay},     {"shrinks", c.laying.cloth.as.shrinkage},
+           {"note", c.laying.cloth.as.note}};
+  if (c.laying.unfit) {
+    one["problem"] = c.laying.unfit->text();
+    return one;
+  }
+  one["length"] = rounded(c.layout.length);
+  one["needed"] = rounded(c.laying.needed(c.layout));
+  one["utilisation"] = rounded(c.laying.utilisation(c.layout));
+  return one;
+}
+
+Json listJson(const Pattern& pattern, const CutList& list, const std::vector<OnCloth>& laid,
+              const std::vector<SewingStep>& steps) {
   Json pieces = Json::array(), bones = Json::array(), notions = Json::array(), cloths = Json::array();
   for (const CutPiece& c : list.pieces) {
     const Piece& p = pattern.pieces[c.piece];
@@ -59,14 +86,7 @@ Json listJson(const Pattern& pattern, const CutList& list, const std::vector<Sew
     notion["note"] = english(n.note);
     notions.push_back(std::move(notion));
   }
-  for (const ClothLine& c : list.cloths)
-    cloths.push_back({{"cloth", c.cloth},
-                      {"name", c.as.name},
-                      {"width", rounded(c.width)},
-                      {"lies", c.as.folded ? "folded" : "open"},
-                      {"oneWay", c.as.oneWay},
-                      {"shrinks", c.as.shrinkage},
-                      {"note", c.as.note}});
+  for (const OnCloth& c : laid) cloths.push_back(clothJson(c));
   return {{"pieces", std::move(pieces)},
           {"bones", std::move(bones)},
           {"notions", std::move(notions)},
@@ -79,13 +99,17 @@ std::string cutWords(const CutPiece& c) {
   return fmt::format("cut {}{}", c.copies, c.mirrored ? ", half of them mirrored" : "");
 }
 
-void printList(Printer& out, const Pattern& pattern, const CutList& list, LengthFormat units) {
-  for (const ClothLine& cloth : list.cloths) {
-    out.print("{} ({}), {} wide, {}{}\n", cloth.as.name, cloth.cloth, formatLengthWithUnit(cloth.width, units),
-              cloth.as.folded ? "folded" : "open", cloth.as.oneWay ? ", one way" : "");
-    for (const CutPiece& c : list.pieces)
-      if (const Piece& p = pattern.pieces[c.piece]; c.cloth == cloth.cloth)
-        out.print("  {:>2} of {:<3} {:<34} {}\n", p.number, p.of, say(c.name, units), cutWords(c));
+void printList(Printer& out, const Pattern& pattern, const CutList& list, const std::vector<OnCloth>& laid,
+               LengthFormat units) {
+  for (const OnCloth& c : laid) {
+    const ClothLine& cloth = c.laying.cloth;
+    out.print(
+        "{} ({}), {} wide, {}{}: {}\n", cloth.as.name, cloth.cloth, formatLengthWithUnit(cloth.width, units),
+        cloth.as.folded ? "folded" : "open", cloth.as.oneWay ? ", one way" : "",
+        c.laying.unfit ? c.laying.unfit->text() : formatLengthWithUnit(c.laying.needed(c.layout), units) + " needed");
+    for (const CutPiece& cut : list.pieces)
+      if (const Piece& p = pattern.pieces[cut.piece]; cut.cloth == cloth.cloth)
+        out.print("  {:>2} of {:<3} {:<34} {}\n", p.number, p.of, say(cut.name, units), cutWords(cut));
   }
   if (!list.bones.empty()) out.print("\nbones\n");
   for (const BoneLine& b : list.bones)
@@ -108,11 +132,12 @@ int listAll(Printer& out, const std::string& path, bool asJson) {
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(path, design.problem()));
   const CutList list = cutList(design->pattern, design->block, design->rules);
+  const std::vector<OnCloth> laid = laidQuickly(*design, list);
   if (asJson)
-    out.print("{}\n", listJson(design->pattern, list, sewingOrder(design->pattern, design->block, design->rules))
+    out.print("{}\n", listJson(design->pattern, list, laid, sewingOrder(design->pattern, design->block, design->rules))
                           .dump(1, ' ', false, Json::error_handler_t::replace));
   else
-    printList(out, design->pattern, list, file->order.units);
+    printList(out, design->pattern, list, laid, file->order.units);
   return kDone;
 }
 

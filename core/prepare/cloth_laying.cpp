@@ -222,7 +222,7 @@ bool ClothLaying::isEnough(const StripLayout& layout) const {
 }
 
 StripLayout quickLayout(const ClothLaying& laying) {
-  constexpr int kRounds = 60;
+  constexpr int kRounds = 30;
   LayingSearch search(laying.problem);
   for (int i = 0; i < kRounds && !search.isShortest(); ++i) search.step();
   return search.best();

@@ -4,6 +4,7 @@
 
 #include "parts/bones/bones.h"
 #include "prepare/by_hand.h"
+#include "prepare/cloth_laying.h"
 #include "prepare/drawing.h"
 #include "prepare/lists.h"
 #include "prepare/marks.h"
@@ -154,11 +155,15 @@ class JobSheet {
   }
 
   void cutting() {
-    for (const ClothLine& cloth : list_.cloths) {
+    const std::vector<ClothLaying> layings =
+        clothLayings(design_.pattern, design_.cutOutlines, list_, design_.rules.keptPlaces());
+    for (size_t k = 0; k < layings.size(); ++k) {
+      const ClothLine& cloth = list_.cloths[k];
       DocumentSection& s = section(msg("Cut of {}", clothName(cloth.as)));
       s.paragraphs.push_back(
           msg("{} wide, {}, {}", Length{cloth.width}, cloth.as.folded ? Message("folded") : Message("open"),
               cloth.as.oneWay ? Message("one way: no piece is turned round") : Message("either way")));
+      s.paragraphs.push_back(needed(layings[k]));
       if (cloth.as.shrinkage > 0)
         s.paragraphs.push_back(
             msg("shrinks by {:.0f} % of its length: wash or steam it first", 100 * cloth.as.shrinkage));
@@ -173,6 +178,17 @@ class JobSheet {
                                              : msg("{}, all alike", c.copies)});
       }
     }
+  }
+
+  // How much of a cloth is needed, as it was laid in a moment; with more time less is.
+  static Message needed(const ClothLaying& laying) {
+    if (laying.unfit) return msg("{}; {}", laying.unfit->what, laying.unfit->remedy);
+    const StripLayout layout = quickLayout(laying);
+    const Length length{laying.needed(layout)};
+    if (!laying.isEnough(layout)) return msg("{} needed: more than there is of it", length);
+    if (laying.cloth.as.folded && !laying.folded)
+      return msg("{} needed, laid open: a piece is wider than half of it", length);
+    return msg("{} needed", length);
   }
 
   Message placeOf(const BoneLine& b) const {

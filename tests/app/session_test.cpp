@@ -177,7 +177,7 @@ TEST_CASE("every view of the table holds every piece and something to click on")
   OrderSession s;
   typePlain(s);
   for (TableMode mode : {TableMode::OnTheBlock, TableMode::Apart, TableMode::Taped}) {
-    const TableScene scene = makeScene(*s.design(), mode, {.paper = "a4"});
+    const TableScene scene = makeScene(*s.design(), mode, {.boned = true});
     CHECK(scene.bounds.width() > 200);
     size_t targets = 0;
     for (const SceneItem& item : scene.items) {

@@ -116,15 +116,16 @@ TEST_CASE("an order with a style of a later version opens, warns, and keeps the 
 
 TEST_CASE("the sheets of paper are framed on the table as they will be printed") {
   const Design d = *recalc(withTitle("Paper"));
-  const auto frames = [&](std::string_view paper) {
-    size_t count = 0;
-    for (const SceneItem& item : makeScene(d, TableMode::Apart, {.paper = paper}).items)
-      count += item.mark == Ink::PageFrame;
-    return count;
+  const auto frames = [&](const std::string& paper) {
+    const Sheets sheets = layOnSheets(d.pattern, d.cutOutlines, {.paper = paper});
+    const TableScene scene = makeScene(d, TableMode::Apart, {.sheets = &sheets});
+    for (size_t i = 0; i < scene.arrangement.size(); ++i)
+      CHECK(scene.arrangement[i].apply({}) == sheets.layout.motions[i].apply({}));
+    return std::pair(static_cast<size_t>(std::ranges::count(scene.items, Ink::PageFrame, &SceneItem::mark)),
+                     sheets.tiling.tiles.size());
   };
-  const PaperLayout layout = layOutOnPaper(d.pattern, d.cutOutlines, 880);
-  for (const char* paper : {"a4", "letter"}) CHECK(frames(paper) == tile(layout, *findPaper(paper)).tiles.size());
-  CHECK(frames("full") == 0);
+  for (const char* paper : {"a4", "letter", "roll"}) CHECK(frames(paper).first == frames(paper).second);
+  CHECK(frames("full").first == 0);
 }
 
 TEST_CASE("a spot of a piece is found on the table wherever the piece lies") {

@@ -42,7 +42,8 @@ class Commands(Case):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
         self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE",
                                 "layers.order", "cloth.of.LAYER", "cloth.CLOTH.name", "cloth.CLOTH.width", "cloth.CLOTH.lies", "cloth.CLOTH.way",
-                                "cloth.CLOTH.shrinks", "cloth.CLOTH.price", "cloth.CLOTH.note", "bone.at.PIECE.N", "bone.off.BONE", "seam.SEAM",
+                                "cloth.CLOTH.shrinks", "cloth.CLOTH.price", "cloth.CLOTH.note", "cloth.CLOTH.apart", "cloth.CLOTH.off-grain",
+                                "cloth.CLOTH.remnant", "lay.CLOTH.PIECE.COPY", "bone.at.PIECE.N", "bone.off.BONE", "seam.SEAM",
                                 "lock.PIECE.EDGE"])
         changed = self.path("held.armure")
         self.assertEqual(run("set", self.order, "hold.waist.princess=1 1/8 in", "rail.ribs=2 in", "girth.ribs=29 in", "-o", changed)[0], 0)

@@ -137,7 +137,8 @@ TEST_CASE("a cloth is as wide, lies and may be turned on as the maker says") {
       const Polyline b = placed(laying, placements[j]);
       for (const Vec2 p : placed(laying, placements[i])) CHECK(distanceToPolyline(p, b) > 5.99);
     }
-    const Piece& piece = design.pattern.pieces[pieceList(design.pattern, design.rules).pieces[placements[i].piece].piece];
+    const Piece& piece =
+        design.pattern.pieces[pieceList(design.pattern, design.rules).pieces[placements[i].piece].piece];
     const Vec2 grain = placements[i].motion().applyToDirection(piece.grainBottom - piece.grainTop);
     CHECK(std::abs(std::sin(angleBetween(grain, {1, 0}))) < std::sin(3.001 * std::numbers::pi / 180));
   }
@@ -177,8 +178,12 @@ TEST_CASE("a copy kept in its place lies there, and one that cannot be is told")
   const CutList list = pieceList(design.pattern, design.rules);
   const ClothLaying before = layingsOf(design).front();
   const ClothPlacement first = before.placements(quickLayout(before)).at(1);
-  KeptPlace place{"satin", list.pieces[first.piece].id, first.copy, {first.at.x + 700, first.at.y},
-                  first.turn.angleRad * 180 / std::numbers::pi, first.turn.mirrored};
+  KeptPlace place{"satin",
+                  list.pieces[first.piece].id,
+                  first.copy,
+                  {first.at.x + 700, first.at.y},
+                  first.turn.angleRad * 180 / std::numbers::pi,
+                  first.turn.mirrored};
   const std::string key = keptPlaceKey(place);
   order.choices[key] = checkChoice(key, place.text(), Unit::Inch).value();
   const Design kept = recalc(order).value();

@@ -32,7 +32,7 @@ TEST_CASE("every exporter writes the kind of file it says, told by its content")
     // What needs no pattern is written from the order alone.
     if (!e.needsPattern) CHECK(e.make(order, nullptr, {}) == e.make(order, &design, {}));
   }
-  CHECK(ids == std::set<std::string_view>{"pdf", "svg", "pieces", "measurements", "sheet", "sheet-html", "by-hand",
-                                          "by-hand-html"});
+  CHECK(ids == std::set<std::string_view>{"pdf", "svg", "dxf", "pieces", "measurements", "sheet", "sheet-html",
+                                          "by-hand", "by-hand-html"});
   std::filesystem::remove_all(folder);
 }
