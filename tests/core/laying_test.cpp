@@ -88,6 +88,27 @@ TEST_CASE("outlines lie over each other just where the no-fit region says") {
   CHECK(clear > 200);
 }
 
+TEST_CASE("sides that are parallel but for rounding are parallel") {
+  // Turned by quarters, sines and cosines are off by 1e-16: rectangles and a gnomon against each other.
+  const std::vector<Polyline> outlines{
+      rectangle(40, 90), rectangle(45, 20), {{0, 0}, {60, 0}, {60, 20}, {25, 20}, {25, 70}, {0, 70}}};
+  std::mt19937 random(13);
+  std::uniform_real_distribution<double> shift(-130, 130);
+  for (const Polyline& a : outlines)
+    for (const Polyline& b : outlines)
+      for (int quarters = 0; quarters < 16; ++quarters) {
+        Polyline first, second;
+        for (const Vec2 p : a) first.push_back(rotated(p, quarters % 4 * std::numbers::pi / 2));
+        for (const Vec2 p : b) second.push_back(rotated(p, quarters / 4 * std::numbers::pi / 2));
+        const NoFit region(first, second, 0);
+        for (int i = 0; i < 12; ++i) {
+          const Vec2 by{shift(random), shift(random)};
+          const bool over = sharedArea(first, moved(second, by)) > 0.05;
+          CHECK((region.depth(by) > 0) == over);
+        }
+      }
+}
+
 TEST_CASE("stretches along a line are those where two outlines lie over each other") {
   std::mt19937 random(11);
   std::uniform_real_distribution<double> shift(-150, 150);

@@ -1,6 +1,7 @@
 // True size: the SVG read back with Qt's own reader, the PDF rendered with poppler's pdftoppm and measured in its
 // pixels.
 #define CATCH_CONFIG_EXTERNAL_INTERFACES
+#include <QFile>
 #include <QGuiApplication>
 #include <QImage>
 #include <QImageReader>
@@ -49,10 +50,16 @@ std::string run(const QString& program, const QStringList& arguments) {
 constexpr double kDpi = 600;
 double pixels(double mm) { return mm / 25.4 * kDpi; }
 
-QImage renderPage(const QString& pdf, int page, const QTemporaryDir& folder) {
+// The page, or the part of it within a box (mm), whose corner is then where the picture begins.
+QImage renderPage(const QString& pdf, int page, const QTemporaryDir& folder, const Box& part = {}) {
   const QString base = folder.filePath("page");
-  run("pdftoppm", {"-r", QString::number(kDpi), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l",
-                   QString::number(page), pdf, base});
+  QStringList arguments{"-r", QString::number(kDpi), "-gray", "-png", "-singlefile", "-f", QString::number(page),
+                        "-l", QString::number(page)};
+  if (part.width() > 0)
+    for (const auto& [option, mm] :
+         {std::pair("-x", part.low.x), {"-y", part.low.y}, {"-W", part.width()}, {"-H", part.height()}})
+      arguments << option << QString::number(std::lround(pixels(mm)));
+  run("pdftoppm", arguments << pdf << base);
   QImage image(base + ".png");
   REQUIRE_FALSE(image.isNull());
   return image.convertToFormat(QImage::Format_Grayscale8);
@@ -91,17 +98,23 @@ std::pair<double, double> measured(const QImage& image, const Box& square) {
 TEST_CASE("the test squares of the rendered PDF measure 100 mm and 4 in to 0.2 mm, on every paper") {
   const Order o = reducedOrder();
   const Design d = *recalc(o);
-  for (const std::string paper : {"a4", "letter", "full"}) {
+  for (const std::string paper : {"a4", "letter", "full", "roll"}) {
     const QTemporaryDir folder;
     const QString pdf = folder.filePath("p.pdf");
     const PrintPlan plan(o, d, {.paper = paper});
     REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
     INFO(paper);
-    const QImage image = renderPage(pdf, 1, folder);
-    const auto [w, h] = measured(image, plan.testSquare());
+    // Of a sheet as large as the pattern only the squares and what is round them.
+    const Box millimetres = plan.testSquare(), inches = plan.testSquareInch();
+    const Vec2 low = millimetres.low - Vec2{8, 8},
+               high = Vec2{8, 8} +
+                      Vec2{std::max(millimetres.high.x, inches.high.x), std::max(millimetres.high.y, inches.high.y)};
+    const QImage image = renderPage(pdf, 1, folder, {low, high});
+    const auto within = [&](const Box& b) { return Box{b.low - low, b.high - low}; };
+    const auto [w, h] = measured(image, within(millimetres));
     CHECK(w == Approx(100).margin(0.2));
     CHECK(h == Approx(100).margin(0.2));
-    const auto [wi, hi] = measured(image, plan.testSquareInch());
+    const auto [wi, hi] = measured(image, within(inches));
     CHECK(wi == Approx(101.6).margin(0.2));
     CHECK(hi == Approx(101.6).margin(0.2));
   }
@@ -168,6 +181,26 @@ TEST_CASE("the cover prints the cautions of a reduction, what is estimated, and 
   const QString pdf = folder.filePath("p.pdf");
   REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(plain, unreduced, {.paper = "a4"}), plain.title));
   CHECK_FALSE(QString::fromStdString(run("pdftotext", {"-f", "1", "-l", "1", pdf, "-"})).contains("pregnancy"));
+}
+
+TEST_CASE("a PDF has its kinds of lines as layers, and asks to be printed at its own size") {
+  // Optional content and viewer preferences: ISO 32000-1, 8.11 and 12.2. Read back by poppler and by eye of the bytes.
+  const Order o = plainOrder();
+  const QTemporaryDir folder;
+  const QString pdf = folder.filePath("p.pdf");
+  const PrintPlan plan(o, *recalc(o), {.paper = "a3"});
+  REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
+  QFile file(pdf);
+  REQUIRE(file.open(QIODevice::ReadOnly));
+  const QByteArray bytes = file.readAll();
+  CHECK(bytes.contains("/PrintScaling /None"));
+  for (const PrintLayerInfo& layer : kPrintLayers)
+    CHECK(bytes.contains("/Name (" + QByteArray(layer.name.data(), static_cast<qsizetype>(layer.name.size())) + ")"));
+  const QString text = QString::fromStdString(run("pdftotext", {"-f", "2", pdf, "-"}));
+  CHECK(text.contains("Centre front"));
+  // Some pieces alone.
+  const PrintPlan one(o, *recalc(o), {.paper = "a3", .pieces = {1}});
+  CHECK(one.pages() < plan.pages());
 }
 
 TEST_CASE("the SVG is at true size by its own viewBox") {
