@@ -149,7 +149,7 @@ int main(int argc, char** argv) {
   if (parser.isSet(drawing))
     if (QWidget* dialog = window.readDrawing(parser.value(drawing))) shown = dialog;
   if (parser.isSet(picture)) {
-    constexpr int kDrawn = 400, kTriedOn = 3000;  // ms
+    constexpr int kDrawn = 900, kTriedOn = 3000;  // ms
     const bool tries = parser.value(view).startsWith("body") || parser.value(view) == "cups";
     QTimer::singleShot(tries ? kTriedOn : kDrawn, &app, [&] {
       const bool done = shown->grab().save(parser.value(picture));
