@@ -88,7 +88,9 @@ Sides sidesOf(const Polyline& p, const Polyline& q) {
   const Ranks ranks = ranksOf(p, q);
   const std::vector<Corner> cornersP = corners(p, ranks.ofP), cornersQ = corners(q, ranks.ofQ);
   Sides sides;
-  const auto add = [&](Place from, Place to, bool hollow) { hollow ? sides.emplace(to, from) : sides.emplace(from, to); };
+  const auto add = [&](Place from, Place to, bool hollow) {
+    hollow ? sides.emplace(to, from) : sides.emplace(from, to);
+  };
   for (size_t i = 0; i < p.size(); ++i)
     for (size_t j = 0; j < q.size(); ++j) {
       const Place here{i, j};
