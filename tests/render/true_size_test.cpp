@@ -188,7 +188,8 @@ TEST_CASE("a PDF has its kinds of lines as layers, and asks to be printed at its
   const Order o = plainOrder();
   const QTemporaryDir folder;
   const QString pdf = folder.filePath("p.pdf");
-  const PrintPlan plan(o, *recalc(o), {.paper = "a3"});
+  const Design d = *recalc(o);
+  const PrintPlan plan(o, d, {.paper = "a3"});
   REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
   QFile file(pdf);
   REQUIRE(file.open(QIODevice::ReadOnly));
@@ -199,7 +200,7 @@ TEST_CASE("a PDF has its kinds of lines as layers, and asks to be printed at its
   const QString text = QString::fromStdString(run("pdftotext", {"-f", "2", pdf, "-"}));
   CHECK(text.contains("Centre front"));
   // Some pieces alone.
-  const PrintPlan one(o, *recalc(o), {.paper = "a3", .pieces = {1}});
+  const PrintPlan one(o, d, {.paper = "a3", .pieces = {1}});
   CHECK(one.pages() < plan.pages());
 }
 
