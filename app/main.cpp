@@ -15,6 +15,7 @@
 #include <cstdio>
 #include <functional>
 
+#include "app/cutting_table.h"
 #include "app/main_window.h"
 #include "app/session_end.h"
 #include "app/tracing_dialog.h"
@@ -94,6 +95,7 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
     emit rows->itemActivated(rows->item(0));
   }
   if (view == "layers") window.showCut();
+  if (view == "cloth") window.showCloth();
   if (view == "rails") {
     window.rails().setFocus();
     window.rails().stand("waist", "princess");
@@ -118,8 +120,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
       stage("stage", "stage to show", "stage"),
       view("view",
-           "block, apart, taped, combs, rails, walk, sheet, shelf, shifts, cups, layers, body, body-pressure or "
-           "body-standoff; of the client: book, dates or pattern",
+           "block, apart, taped, combs, rails, walk, sheet, shelf, shifts, cups, layers, cloth, cutting-table, body, "
+           "body-pressure or body-standoff; of the client: book, dates or pattern",
            "view"),
       select("select", "key of the working to show", "key");
   const QCommandLineOption drawing("drawing", "an SVG or DXF to be named and kept as a base", "file");
@@ -148,9 +150,12 @@ int main(int argc, char** argv) {
   QWidget* shown = &window;
   if (parser.isSet(drawing))
     if (QWidget* dialog = window.readDrawing(parser.value(drawing))) shown = dialog;
+  if (parser.value(view) == "cutting-table")
+    if (QWidget* table = window.showCuttingTable()) shown = table;
   if (parser.isSet(picture)) {
     constexpr int kDrawn = 900, kTriedOn = 3000;  // ms
-    const bool tries = parser.value(view).startsWith("body") || parser.value(view) == "cups";
+    const bool tries =
+        parser.value(view).startsWith("body") || parser.value(view) == "cups" || parser.value(view) == "cloth";
     QTimer::singleShot(tries ? kTriedOn : kDrawn, &app, [&] {
       const bool done = shown->grab().save(parser.value(picture));
       if (!done)

@@ -13,6 +13,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/cutting_table.h"
 #include "app/style_sheet.h"
 #include "app/tracing_dialog.h"
 #include "app/words.h"
@@ -114,6 +115,7 @@ void MainWindow::makeShortcuts() {
   key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
   key(QKeySequence(Qt::Key_P), [this] { showCups(); });
   key(QKeySequence(Qt::Key_V), [this] { showOnBody(true); });
+  key(QKeySequence(Qt::Key_L), [this] { showCloth(); });
   for (int i = 0; i < kStages; ++i)
     key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
         [this, i] { stages_->setStage(static_cast<Stage>(i)); });
@@ -143,6 +145,20 @@ void MainWindow::showOnBody(bool shown) {
   } else {
     table_->setFocus();
   }
+}
+
+void MainWindow::showCloth() {
+  stages_->setStage(Stage::Prepare);
+  middle_->setCurrentIndex(middle_->indexOf(onCloth_));
+  onCloth_->canvas().setFocus();
+}
+
+CuttingTable* MainWindow::showCuttingTable() {
+  if (!session_.whole()) return nullptr;
+  auto* table = new CuttingTable(*session_.whole(), session_.order(), this);
+  table->setAttribute(Qt::WA_DeleteOnClose);
+  table->showFullScreen();
+  return table;
 }
 
 void MainWindow::showTable(bool shown) { middle_->setCurrentIndex(shown ? 0 : 1); }
@@ -299,6 +315,7 @@ void MainWindow::setDark(bool dark) {
   shelf_->setTheme(theme);
   onBody_->setTheme(theme);
   shifts_->setTheme(theme);
+  onCloth_->setTheme(theme);
   pages_->setTheme(theme);
   findings_->setTheme(theme);
   for (QPushButton* button : findChildren<QPushButton*>())

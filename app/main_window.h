@@ -16,6 +16,7 @@
 #include "app/client_pages.h"
 #include "app/client_records.h"
 #include "app/client_tray.h"
+#include "app/cloth_view.h"
 #include "app/cup_depth_panel.h"
 #include "app/cut_panel.h"
 #include "app/findings_panel.h"
@@ -35,6 +36,7 @@
 
 namespace armure {
 
+class CuttingTable;
 class TracingDialog;
 
 class MainWindow : public QMainWindow {
@@ -59,6 +61,10 @@ class MainWindow : public QMainWindow {
   void showShelf(bool shown);   // the styles, in place of the table
   void showOnBody(bool shown);  // tried on, in place of the table
   BodyView& onBody() { return *onBody_; }
+  void showCloth();  // the pieces on their cloths
+  ClothView& onCloth() { return *onCloth_; }
+  // The pieces at true size, for a projector over the cutting table or a large screen, in a window of its own.
+  CuttingTable* showCuttingTable();
   void showShifts();  // the table of shifts, where the order has one
   // Opens a drawing to be named and kept as a base, in a dialog over the window; nullptr where it cannot be read.
   TracingDialog* readDrawing(const QString& file);
@@ -119,6 +125,7 @@ class MainWindow : public QMainWindow {
   ShiftView* shifts_ = nullptr;
   StyleShelf* shelf_ = nullptr;
   BodyView* onBody_ = nullptr;
+  ClothView* onCloth_ = nullptr;
   QPushButton *toCups_ = nullptr, *toBody_ = nullptr;
   WorkingsPanel* workings_ = nullptr;
   SheetPanel* sheet_ = nullptr;

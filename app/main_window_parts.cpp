@@ -130,6 +130,8 @@ QWidget* MainWindow::makePrepareTools() {
     connect(button, &QPushButton::clicked, this, action);
     column->addWidget(button);
   };
+  add("layOnCloth", "Lay on cloth", [this] { showCloth(); });
+  add("cuttingTable", "Project on the cutting table", [this] { showCuttingTable(); });
   add("print", "Print at true size", [this] { files_->print(); });
   for (const Exporter& e : exporterTable())
     add(QString::fromUtf8(e.id.data(), static_cast<qsizetype>(e.id.size())),
@@ -158,6 +160,13 @@ QWidget* MainWindow::makeMiddle() {
   onBody_ = new BodyView(session_);
   middle_->addWidget(onBody_);
   connect(onBody_, &BodyView::left, this, [this] { showOnBody(false); });
+  onCloth_ = new ClothView(session_);
+  middle_->addWidget(onCloth_);
+  connect(onCloth_, &ClothView::left, this, [this] {
+    showTable(true);
+    table_->setFocus();
+  });
+  connect(onCloth_, &ClothView::refused, band_, [this](const QString& why) { band_->tell(why); });
   shifts_ = new ShiftView(session_);
   middle_->addWidget(shifts_);
   connect(shifts_, &ShiftView::left, this, [this] { showTable(true); });

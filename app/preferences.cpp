@@ -9,6 +9,8 @@
 namespace armure {
 namespace {
 
+constexpr double kFewestDots = 0.05, kMostDots = 100;  // for a millimetre: a projector far off, a fine screen
+
 QString folder() { return QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) + "/armure"; }
 
 // The document as it stands: members this version does not know are kept.
@@ -33,6 +35,14 @@ Preferences readPreferences() {
   const Json doc = document();
   Preferences p;
   p.newOrdersAsDrafted = doc.contains("newOrders") && doc["newOrders"] == "drafted";
+  const auto dots = [&](const char* which) {
+    const bool is = doc.contains("cuttingTable") && doc["cuttingTable"].is_object() &&
+                    doc["cuttingTable"].contains(which) && doc["cuttingTable"][which].is_number();
+    const double value = is ? doc["cuttingTable"][which].get<double>() : 0;
+    return value > kFewestDots && value < kMostDots ? value : 0;
+  };
+  p.dotsAcross = dots("dotsAcross");
+  p.dotsDown = dots("dotsDown");
   return p;
 }
 
@@ -40,6 +50,8 @@ std::optional<Problem> writePreferences(const Preferences& preferences) {
   QDir().mkpath(folder());
   Json doc = document();
   doc["newOrders"] = preferences.newOrdersAsDrafted ? "drafted" : "balanced";
+  if (preferences.dotsAcross > 0 && preferences.dotsDown > 0)
+    doc["cuttingTable"] = {{"dotsAcross", preferences.dotsAcross}, {"dotsDown", preferences.dotsDown}};
   return writeFileAtomically(preferencesFile(), jsonText(doc), Readers::Owner);
 }
 

@@ -14,6 +14,9 @@ namespace armure {
 
 struct Preferences {
   bool newOrdersAsDrafted = false;  // else new orders keep the balanced pieces
+  // Of the screen or projector pieces are cut from: dots for a millimetre, across and down; 0 where it was not
+  // measured.
+  double dotsAcross = 0, dotsDown = 0;
 
   Choices choicesOfNew() const;  // what an order begins with
 };

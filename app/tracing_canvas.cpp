@@ -9,6 +9,7 @@
 
 #include "app/scene_parts.h"
 #include "geometry/path_distance.h"
+#include "render/pattern_painter.h"
 #include "render/words.h"
 
 namespace armure {

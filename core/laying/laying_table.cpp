@@ -17,10 +17,12 @@ struct Weighed {
   double from = 0, to = 0, weight = 0;
 };
 
-// Of the ends of stretches those that are least far, by weight, from where all is clear, the lowest first; within
-// [low, high].
-std::vector<LinePlace> leastOver(const std::vector<Weighed>& stretches, double low, double high, size_t most) {
+// Of the ends of stretches, and the wish, those that are least far, by weight, from where all is clear; of equals the
+// one nearest to the wish. Within [low, high].
+std::vector<LinePlace> leastOver(const std::vector<Weighed>& stretches, double low, double high, double wish,
+                                 size_t most) {
   std::vector<LinePlace> places{{low, 0}, {high, 0}};
+  if (wish > low && wish < high) places.push_back({wish, 0});
   for (const Weighed& s : stretches) {
     if (s.from > low && s.from < high) places.push_back({s.from, 0});
     if (s.to > low && s.to < high) places.push_back({s.to, 0});
@@ -30,9 +32,10 @@ std::vector<LinePlace> leastOver(const std::vector<Weighed>& stretches, double l
       if (p.at > s.from + kRounding && p.at < s.to - kRounding)
         p.over += s.weight * std::min(p.at - s.from, s.to - p.at);
   const size_t kept = std::min(most, places.size());
-  std::partial_sort(
-      places.begin(), places.begin() + static_cast<std::ptrdiff_t>(kept), places.end(),
-      [](const LinePlace& a, const LinePlace& b) { return a.over != b.over ? a.over < b.over : a.at < b.at; });
+  std::partial_sort(places.begin(), places.begin() + static_cast<std::ptrdiff_t>(kept), places.end(),
+                    [wish](const LinePlace& a, const LinePlace& b) {
+                      return a.over != b.over ? a.over < b.over : std::abs(a.at - wish) < std::abs(b.at - wish);
+                    });
   places.resize(kept);
   return places;
 }
@@ -99,7 +102,8 @@ double LayingTable::over(size_t i, const LaidItem& laid, const std::vector<LaidI
 }
 
 std::vector<LinePlace> LayingTable::along(Axis axis, size_t i, const LaidItem& laid, const Box& room,
-                                          const std::vector<LaidItem>& all, std::span<const double> weights) const {
+                                          const std::vector<LaidItem>& all, std::span<const double> weights,
+                                          std::optional<double> wish) const {
   constexpr size_t kMost = 3;
   const bool x = axis == Axis::X;
   const double low = x ? room.low.x : room.low.y, high = x ? room.high.x : room.high.y;
@@ -115,7 +119,7 @@ std::vector<LinePlace> LayingTable::along(Axis axis, size_t i, const LaidItem& l
   for (size_t j = 0; j < all.size(); ++j)
     if (j != i && weights[j] > 0) add(noFit(shape(j, all[j]), shape(i, laid)), all[j].at, weights[j]);
   for (const size_t o : outside_) add(noFit(o, shape(i, laid)), {}, weights[items()]);
-  return leastOver(stretches, low, high, kMost);
+  return leastOver(stretches, low, high, wish.value_or(low), kMost);
 }
 
 std::vector<double> LayingTable::contacts(Axis axis, size_t i, size_t turn, const std::vector<LaidItem>& all,

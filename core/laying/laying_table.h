@@ -6,6 +6,7 @@
 
 #include <limits>
 #include <memory>
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -43,9 +44,11 @@ class LayingTable {
   double over(size_t i, const LaidItem& laid, const std::vector<LaidItem>& all, std::span<const double> weights) const;
 
   // The places on a line through `laid`, within `room`, where the item is clear of the others or nearly so:
-  // ends of the stretches on which it lies over another. At most a few, the best first, of equals the lowest.
+  // ends of the stretches on which it lies over another. At most a few, the best first, of equals the one nearest to
+  // `wish`, which is a place too; without one the lowest.
   std::vector<LinePlace> along(Axis axis, size_t i, const LaidItem& laid, const Box& room,
-                               const std::vector<LaidItem>& all, std::span<const double> weights) const;
+                               const std::vector<LaidItem>& all, std::span<const double> weights,
+                               std::optional<double> wish = {}) const;
 
   // Where an item touches the strip's sides or another, before or behind it along an axis: values of that coordinate of
   // its shift worth trying, from low to high. Of others that weigh nothing nothing is known.

@@ -37,12 +37,19 @@ LayingSearch::LayingSearch(StripProblem problem, unsigned seed) : table_(std::mo
 bool LayingSearch::isShortest() const { return best_.length <= shortest_ + kNothing; }
 
 void LayingSearch::offer(const StripLayout& layout) {
-  constexpr double kShared = 0.5;  // mm^2
-  if (layout.items.size() != table_.items() || layout.length >= best_.length - kNothing) return;
-  for (size_t i = 0; i < layout.items.size(); ++i)
-    if (!isFree(i) || problem().items[i].atEdge) return;
-  if (worstOverlap(problem(), layout) > kShared) return;
-  best_ = layout;
+  constexpr double kShared = 0.5, kSame = 1e-3;  // mm^2, mm
+  if (layout.items.size() != table_.items() || table_.length(layout.items) >= best_.length - kNothing) return;
+  for (size_t i = 0; i < layout.items.size(); ++i) {
+    const LaidItem& laid = layout.items[i];
+    if (laid.turn >= table_.turns(i)) return;
+    const auto& locked = problem().items[i].locked;
+    if (locked && (locked->turn != laid.turn || distance(locked->at, laid.at) > kSame)) return;
+    const Box room = table_.room(i, laid.turn, HUGE_VAL);
+    if (laid.at.x < room.low.x - kSame || laid.at.y < room.low.y - kSame || laid.at.y > room.high.y + kSame) return;
+  }
+  StripLayout offered{layout.items, table_.length(layout.items)};
+  if (worstOverlap(problem(), offered) > kShared) return;
+  best_ = std::move(offered);
   attempt(0);
 }
 

@@ -30,6 +30,12 @@ Polyline laidOutline(const StripProblem& problem, size_t item, const LaidItem& l
   return moved(problem.outlines[of.outline], turned(of.turns.at(laid.turn)).then(Motion::translation(laid.at)));
 }
 
+double usedLength(const StripProblem& problem, const std::vector<LaidItem>& items) {
+  double end = 0;
+  for (size_t i = 0; i < items.size(); ++i) end = std::max(end, boxRound(laidOutline(problem, i, items[i])).high.x);
+  return end;
+}
+
 double utilisation(const StripProblem& problem, const StripLayout& layout) {
   double area = 0;
   for (const StripItem& item : problem.items) area += std::abs(signedArea(problem.outlines[item.outline]));

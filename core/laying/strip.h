@@ -48,6 +48,9 @@ struct StripLayout {
 // An item's outline as it lies.
 Polyline laidOutline(const StripProblem& problem, size_t item, const LaidItem& laid);
 
+// The end of the last outline.
+double usedLength(const StripProblem& problem, const std::vector<LaidItem>& items);
+
 // The part of width x length that the outlines cover.
 double utilisation(const StripProblem& problem, const StripLayout& layout);
 

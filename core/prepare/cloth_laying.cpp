@@ -48,9 +48,18 @@ std::vector<Turn> turnsOnFold(const Piece& piece, const Polyline& cutOutline, co
   return all;
 }
 
-bool isSame(const Turn& a, const Turn& b) {
-  constexpr double kSame = 1e-3;
-  return a.mirrored == b.mirrored && std::abs(std::remainder(a.angleRad - b.angleRad, 2 * std::numbers::pi)) < kSame;
+// The turn nearest to one that is wished for: a piece's grain leans a little otherwise once the piece has changed.
+std::optional<size_t> nearestTurn(const std::vector<Turn>& turns, const Turn& wish) {
+  constexpr double kMostOff = 15 * std::numbers::pi / 180;
+  std::optional<size_t> nearest;
+  double least = kMostOff;
+  for (size_t t = 0; t < turns.size(); ++t) {
+    const double off = std::abs(std::remainder(turns[t].angleRad - wish.angleRad, 2 * std::numbers::pi));
+    if (turns[t].mirrored != wish.mirrored || off > least) continue;
+    nearest = t;
+    least = off;
+  }
+  return nearest;
 }
 
 // As it lies mirrored about the fold, y -> width - y: R(a) becomes R(180 - a), and what was mirrored is not.
@@ -133,9 +142,9 @@ class ClothLayer {
       at.y = to_.width - at.y;
     }
     StripItem& locked = to_.problem.items[item];
-    for (size_t t = 0; t < locked.turns.size() && !locked.locked; ++t)
-      if (isSame(locked.turns[t], turn)) locked.locked = LaidItem{t, at};
-    if (!locked.locked) return "it does not lie on its grain there";
+    const std::optional<size_t> near = nearestTurn(locked.turns, turn);
+    if (!near) return "it does not lie on its grain there";
+    locked.locked = LaidItem{*near, at};
     if (isClear(item)) return {};
     locked.locked.reset();
     return "it lies beyond the cloth there, or over another piece that is kept";
@@ -205,10 +214,16 @@ std::vector<ClothPlacement> ClothLaying::placements(const StripLayout& layout) c
     const ClothItem& item = items[i];
     const LaidItem& laid = layout.items[i];
     const Turn turn = problem.items[i].turns[laid.turn];
-    all.push_back({item.piece, item.copy, turn, laid.at});
-    if (item.twice) all.push_back({item.piece, item.copy + 1, mirroredTurn(turn), {laid.at.x, width - laid.at.y}});
+    all.push_back({item.piece, item.copy, turn, laid.at, i});
+    if (item.twice) all.push_back({item.piece, item.copy + 1, mirroredTurn(turn), {laid.at.x, width - laid.at.y}, i});
   }
   return all;
+}
+
+KeptPlace ClothLaying::keptAt(const CutList& list, size_t item, const LaidItem& laid) const {
+  const Turn& turn = problem.items[item].turns.at(laid.turn);
+  return {cloth.cloth, list.pieces[items[item].piece].id,      items[item].copy,
+          laid.at,     turn.angleRad * 180 / std::numbers::pi, turn.mirrored};
 }
 
 double ClothLaying::utilisation(const StripLayout& layout) const {

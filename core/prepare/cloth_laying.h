@@ -28,6 +28,7 @@ struct ClothPlacement {
   int copy = 0;      // from 1
   Turn turn;
   Vec2 at;
+  size_t item = 0;  // of the problem, that it comes of
   Motion motion() const { return turned(turn).then(Motion::translation(at)); }
 };
 
@@ -55,6 +56,8 @@ struct ClothLaying {
 
   // Every copy, on the opened cloth.
   std::vector<ClothPlacement> placements(const StripLayout& layout) const;
+  // How it is kept where an item lies: the choice that locks it there.
+  KeptPlace keptAt(const CutList& list, size_t item, const LaidItem& laid) const;
   // The part of the opened cloth that is cut.
   double utilisation(const StripLayout& layout) const;
   // What is to be bought, mm: the length that is used, and what it shrinks by.
