@@ -14,6 +14,8 @@ namespace {
 
 constexpr int kRoundCloth = 16;  // pixels
 constexpr double kHeldPixels = 4;
+constexpr double kNumberShare = 0.55;           // of its label's block that a number is high
+constexpr double kCapShare = 0.35;              // of its height that a figure stands above its middle
 constexpr double kLaidFar = 10, kLaidNear = 1;  // mm, by a key
 
 Polyline laidBy(const Polyline& outline, const Motion& motion) {
@@ -42,7 +44,6 @@ void ClothCanvas::show(std::shared_ptr<const Shown> shown) {
   shown_ = std::move(shown);
   held_.reset();
   table_.reset();
-  if (isLaid()) table_ = std::make_unique<LayingTable>(shown_->laying.problem);
   if (!same) pick({});
   fit();
 }
@@ -85,9 +86,13 @@ std::optional<size_t> ClothCanvas::itemAt(QPointF point) const {
   return {};
 }
 
-void ClothCanvas::layAt(size_t item, LaidItem wish) {
-  std::vector<LaidItem> all = shown_->layout.items;
-  if (const auto place = nearestPlace(*table_, item, wish, all)) held_ = *place;
+LayingTable& ClothCanvas::table() {
+  if (!table_) table_ = std::make_unique<LayingTable>(shown_->laying.problem);
+  return *table_;
+}
+
+void ClothCanvas::layAt(size_t item, const LaidItem& wish) {
+  if (const auto place = nearestPlace(table(), item, wish, shown_->layout.items)) held_ = *place;
   update();
 }
 
@@ -138,8 +143,8 @@ void ClothCanvas::keyPressEvent(QKeyEvent* event) {
       wish.at.y += step;
       break;
     case Qt::Key_X: {
-      const size_t turns = table_->turns(*picked_), next = (wish.turn + 1) % turns;
-      const Box &a = table_->box(*picked_, wish.turn), &b = table_->box(*picked_, next);
+      const size_t turns = table().turns(*picked_), next = (wish.turn + 1) % turns;
+      const Box &a = table().box(*picked_, wish.turn), &b = table().box(*picked_, next);
       wish = {next, wish.at + 0.5 * (a.low + a.high) - 0.5 * (b.low + b.high)};
       break;
     }
@@ -172,19 +177,18 @@ void ClothCanvas::paintEvent(QPaintEvent*) {
   else
     painter.drawPolygon(toQt(laying.problem.within));
   if (!isLaid()) return;
-  for (size_t i = 0; i < shown_->layout.items.size(); ++i) drawItem(painter, i);
+  StripLayout layout = shown_->layout;
+  if (picked_) layout.items[*picked_] = placeOf(*picked_);
+  for (const ClothPlacement& p : laying.placements(layout))
+    drawCopy(painter, p.item, p.motion(), laying.outlines[p.piece]);
+  edge.setStyle(Qt::DashLine);  // where it is cut off
+  painter.setPen(edge);
+  painter.drawLine(QPointF(layout.length, 0), QPointF(layout.length, laying.width));
   if (laying.folded) {
     edge.setDashPattern({10, 2, 2, 2});
     painter.setPen(edge);
     painter.drawLine(QPointF(0, laying.width / 2), QPointF(length, laying.width / 2));
   }
-}
-
-void ClothCanvas::drawItem(QPainter& painter, size_t i) const {
-  StripLayout one = shown_->layout;
-  one.items[i] = placeOf(i);
-  for (const ClothPlacement& p : shown_->laying.placements(one))
-    if (p.item == i) drawCopy(painter, i, p.motion(), shown_->laying.outlines[p.piece]);
 }
 
 void ClothCanvas::drawCopy(QPainter& painter, size_t i, const Motion& motion, const Polyline& outline) const {
@@ -201,11 +205,12 @@ void ClothCanvas::drawCopy(QPainter& painter, size_t i, const Motion& motion, co
   painter.drawLine(toQt(top), toQt(bottom));
   painter.drawLine(toQt(top), toQt(top + back + aside));
   painter.drawLine(toQt(top), toQt(top + back - aside));
-  const Box box = boxRound(laidBy(outline, motion));
   painter.setPen(theme_->ink);
-  const double height = std::clamp(0.28 * std::min(box.width(), box.height()), 12.0, 60.0);
-  const QString name = isLocked(i) ? shown_->names[i] + QStringLiteral(" · kept") : shown_->names[i];
-  drawTextMm(painter, 0.5 * (box.low + box.high) + Vec2{0, height * 0.9}, height, name, 0, Qt::AlignHCenter);
+  const LabelPlace& label = shown_->labels[i];
+  const double height = kNumberShare * label.scale * Shown::kLabel;
+  const Vec2 at = motion.apply(label.middle) + Vec2{0, kCapShare * height};
+  drawTextMm(painter, at, height, shown_->names[i], 0, Qt::AlignHCenter);
+  if (isLocked(i)) drawTextMm(painter, at + Vec2{0, height / 2}, height / 3, "kept", 0, Qt::AlignHCenter);
 }
 
 }  // namespace armure

@@ -12,6 +12,7 @@
 
 #include "laying/laying_table.h"
 #include "prepare/cloth_laying.h"
+#include "prepare/label_place.h"
 #include "render/theme.h"
 
 namespace armure {
@@ -21,12 +22,14 @@ class ClothCanvas : public QWidget {
  public:
   explicit ClothCanvas(QWidget* parent = nullptr);
   void setTheme(const Theme& theme);
-  // What is shown; `names` and `grains` by item. A layout without items shows the bare cloth.
+  // What is shown; `names`, `labels` and `grains` by item. A layout without items shows the bare cloth.
   struct Shown {
     ClothLaying laying;
     StripLayout layout;
     std::vector<QString> names;                 // "2", by item
+    std::vector<LabelPlace> labels;             // where its name stands, for a block of kLabel, in the piece's axes
     std::vector<std::pair<Vec2, Vec2>> grains;  // by item, in the piece's axes
+    static constexpr double kLabel = 70;        // mm
   };
   void show(std::shared_ptr<const Shown> shown);
 
@@ -58,8 +61,8 @@ class ClothCanvas : public QWidget {
   bool isLocked(size_t item) const { return shown_->laying.problem.items[item].locked.has_value(); }
   LaidItem placeOf(size_t item) const;
   std::optional<size_t> itemAt(QPointF point) const;
-  void layAt(size_t item, LaidItem wish);
-  void drawItem(QPainter& painter, size_t item) const;
+  LayingTable& table();  // made when a piece is first moved
+  void layAt(size_t item, const LaidItem& wish);
   void drawCopy(QPainter& painter, size_t item, const Motion& motion, const Polyline& outline) const;
 
   std::shared_ptr<const Shown> shown_;

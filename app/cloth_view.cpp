@@ -2,6 +2,7 @@
 
 #include <QHBoxLayout>
 #include <QVBoxLayout>
+#include <map>
 
 #include "app/client_pages.h"
 #include "app/tray_parts.h"
@@ -81,6 +82,7 @@ void ClothView::refresh() {
   for (const ClothLaying& l : layings_) before.push_back(l.cloth.cloth);
   list_ = pieceList(design->pattern, design->rules);
   layings_ = clothLayings(design->pattern, design->cutOutlines, list_, design->rules.keptPlaces());
+  placeLabels(design->pattern);
   std::vector<StripLayout> kept(layings_.size());
   std::vector<std::pair<QString, QString>> entries;
   for (size_t i = 0; i < layings_.size(); ++i) {
@@ -96,6 +98,21 @@ void ClothView::refresh() {
   refill(*box_, entries);
   take();
   later_.start();
+}
+
+// Where the number of each piece finds room, beside its grain; once for all copies.
+void ClothView::placeLabels(const Pattern& pattern) {
+  labels_.assign(layings_.size(), {});
+  for (size_t i = 0; i < layings_.size(); ++i) {
+    std::map<size_t, LabelPlace> found;  // by piece
+    for (const ClothItem& item : layings_[i].items) {
+      const Piece& piece = pattern.pieces[list_.pieces[item.piece].piece];
+      if (!found.contains(item.piece))
+        found[item.piece] = labelPlace(layings_[i].outlines[item.piece], {{{piece.grainTop, piece.grainBottom}}, {}},
+                                       ClothCanvas::Shown::kLabel, ClothCanvas::Shown::kLabel);
+      labels_[i].push_back(found[item.piece]);
+    }
+  }
 }
 
 void ClothView::look(double seconds) {
@@ -124,6 +141,7 @@ void ClothView::take() {
     shown->names.push_back(QString::number(piece.number));
     shown->grains.emplace_back(piece.grainTop, piece.grainBottom);
   }
+  shown->labels = labels_[i];
   canvas_->show(std::move(shown));
 }
 

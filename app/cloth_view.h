@@ -35,6 +35,7 @@ class ClothView : public QWidget {
  private:
   QWidget* makeHead();
   void refresh();
+  void placeLabels(const Pattern& pattern);
   void look(double seconds);
   void take();
   void tell();
@@ -47,7 +48,8 @@ class ClothView : public QWidget {
   QTimer later_;
   CutList list_;
   std::vector<ClothLaying> layings_;
-  std::vector<StripLayout> layouts_;  // the best so far, by cloth
+  std::vector<std::vector<LabelPlace>> labels_;  // by cloth and item
+  std::vector<StripLayout> layouts_;             // the best so far, by cloth
   ChoiceBox* box_;
   QPushButton* look_;
   QLabel* state_;

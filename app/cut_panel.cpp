@@ -120,6 +120,10 @@ void CutPanel::addOwnCloth() {
   clothWay_ = options("way", "Pieces lie", "either-way", "one-way");
   clothShrinks_ = field("shrinks", "Shrinks by", "part of its length: 0.03 is 3 in a hundred");
   clothPrice_ = field("price", "Price of a metre", "in whatever you pay");
+  clothApart_ = field("apart", "Left between pieces", "none: they share a cut");
+  clothOffGrain_ = field("off-grain", "Off the grain", "how many degrees pieces may be turned off it");
+  clothRemnant_ =
+      field("remnant", "A remnant", "its corners in turn, along it and across: 0 x 0; 40 x 0; 40 x 22; 0 x 30");
   clothNote_ = field("note", "Note", "in your own words");
   auto* another = new QPushButton("Another cloth");
   another->setObjectName("anotherCloth");
@@ -248,6 +252,11 @@ void CutPanel::refreshCloths(const CutList& list) {
   show(clothWidth_, "width", QString::fromStdString(formatLength(edited->width, {unit, 16})));
   show(clothShrinks_, "shrinks", number(edited->shrinkage));
   show(clothPrice_, "price", edited->price > 0 ? number(edited->price) : QStringLiteral("not known"));
+  show(clothApart_, "apart", QString::fromStdString(formatLength(edited->apart, {unit, 16})));
+  show(clothOffGrain_, "off-grain", number(edited->offGrain) + QStringLiteral("°"));
+  show(clothRemnant_, "remnant",
+       isOwn("remnant") ? q(session_.order().choices.at("cloth." + edited->id + ".remnant"))
+                        : QStringLiteral("as long as needed"));
   show(clothNote_, "note", q(edited->note));
   clothLies_->setCurrentIndex(edited->folded ? 0 : 1);
   clothWay_->setCurrentIndex(edited->oneWay ? 1 : 0);

@@ -54,7 +54,8 @@ class CutPanel : public QWidget {
   QVBoxLayout* clothRows_;
   std::map<std::string, std::pair<QWidget*, ChoiceBox*>> cloths_;  // by layer; and the piece picked, by its id
   ChoiceBox* clothEdited_;
-  ValueRow *clothName_, *clothWidth_, *clothShrinks_, *clothPrice_, *clothNote_;
+  ValueRow *clothName_, *clothWidth_, *clothShrinks_, *clothPrice_, *clothApart_, *clothOffGrain_, *clothRemnant_,
+      *clothNote_;
   ChoiceBox *clothLies_, *clothWay_;
   QPushButton *place_, *remove_;
   QLabel* boneHint_;

@@ -13,7 +13,6 @@
 namespace armure {
 namespace {
 
-constexpr double kMmPerInchHere = 25.4;
 constexpr double kMovedFar = 20, kMovedNear = 1;  // mm, by a key
 constexpr double kLineShare = 0.7;                // of the window that the measured line takes
 
@@ -39,7 +38,7 @@ CuttingTable::CuttingTable(const Design& design, const Order& order, QWidget* pa
   const Preferences preferences = readPreferences();
   measured_ = preferences.dotsAcross > 0 && preferences.dotsDown > 0;
   dots_ = measured_ ? QPointF(preferences.dotsAcross, preferences.dotsDown)
-                    : QPointF(physicalDpiX() / kMmPerInchHere, physicalDpiY() / kMmPerInchHere);
+                    : QPointF(physicalDpiX() / kMmPerInch, physicalDpiY() / kMmPerInch);
   if (!measured_) step_ = Step::Across;
 }
 

@@ -7,6 +7,7 @@
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QMenu>
+#include <QScreen>
 #include <QScrollArea>
 #include <QScrollBar>
 #include <QShortcut>
@@ -157,6 +158,7 @@ CuttingTable* MainWindow::showCuttingTable() {
   if (!session_.whole()) return nullptr;
   auto* table = new CuttingTable(*session_.whole(), session_.order(), this);
   table->setAttribute(Qt::WA_DeleteOnClose);
+  table->setGeometry(screen()->geometry());  // without a window manager too
   table->showFullScreen();
   return table;
 }

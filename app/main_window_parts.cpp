@@ -8,6 +8,7 @@
 #include "app/balance_panel.h"
 #include "app/cup_depth_panel.h"
 #include "app/main_window.h"
+#include "app/printed_pieces.h"
 #include "app/rules_tray.h"
 #include "app/style_shelf.h"
 #include "render/words.h"
@@ -124,6 +125,7 @@ QWidget* MainWindow::makePrepareTools() {
   auto* title = new QLabel("On paper and in files");
   title->setObjectName("group");
   column->addWidget(title);
+  column->addWidget(new PrintedPieces(session_));
   const auto add = [&](const QString& name, const QString& text, auto&& action) {
     auto* button = new QPushButton(text + QStringLiteral(" …"));
     button->setObjectName(name);

@@ -18,6 +18,8 @@
 namespace armure {
 namespace {
 
+constexpr const char* kNothingTicked = "No piece is ticked under On paper and in files; tick those that are wanted.";
+
 QString keptName(const Recovered& r) {
   const QString title = r.title.empty() ? "an untitled order" : QString::fromStdString(r.title);
   return QString("%1, %2%3").arg(title, QString::fromStdString(r.time), r.fault.empty() ? "" : ", cannot be read");
@@ -120,6 +122,7 @@ void OrderFiles::askSaveAs() {
 
 void OrderFiles::exportAs(const Exporter& exporter) {
   if (exporter.needsPattern && (!session_.design() || session_.problem())) return tellNoPattern();
+  if (exporter.ofPieces && session_.printsNothing()) return band_.tell(kNothingTicked);
   const QString path =
       askTarget(QString::fromUtf8(exporter.label.data(), static_cast<qsizetype>(exporter.label.size())),
                 QString::fromUtf8(exporter.suffix.data(), static_cast<qsizetype>(exporter.suffix.size())));
@@ -145,6 +148,7 @@ void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool for
 
 void OrderFiles::print() {
   if (!session_.design() || session_.problem()) return tellNoPattern();
+  if (session_.printsNothing()) return band_.tell(kNothingTicked);
   const PrintPlan plan(session_.order(), *session_.whole(), session_.printWishes());
   QPrinter printer(QPrinter::HighResolution);
   printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),

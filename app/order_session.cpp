@@ -91,7 +91,24 @@ void OrderSession::lookedElsewhere() {
 }
 
 PrintWishes OrderSession::printWishes() const {
-  return {std::string(rule("paper.size").option), rule("paper.roll").number, {}};
+  PrintWishes wishes{std::string(rule("paper.size").option), rule("paper.roll").number, {}};
+  if (!design_ || leftOut_.empty()) return wishes;
+  const std::vector<Piece>& all = design_->pattern.pieces;
+  for (size_t i = 0; i < all.size(); ++i)
+    if (!leftOut_.contains(all[i].id)) wishes.pieces.push_back(i);
+  if (wishes.pieces.size() == all.size()) wishes.pieces.clear();
+  return wishes;
+}
+
+void OrderSession::leaveOut(std::set<std::string> pieces) {
+  if (pieces == leftOut_) return;
+  leftOut_ = std::move(pieces);
+  emit changed();
+}
+
+bool OrderSession::printsNothing() const {
+  return design_ &&
+         std::ranges::all_of(design_->pattern.pieces, [this](const Piece& p) { return leftOut_.contains(p.id); });
 }
 
 RuleValue OrderSession::rule(std::string_view key) const {
@@ -309,6 +326,7 @@ void OrderSession::replace(OrderFile file, std::string path, bool saved) {
   forReading_ = false;
   design_.reset();
   proposal_.reset();
+  leftOut_.clear();
   selection_ = {};
   refresh();
   emit selectionChanged();

@@ -7,6 +7,7 @@
 #include <QObject>
 #include <memory>
 #include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -55,7 +56,12 @@ class OrderSession : public QObject {
 
   // The rule in force for a key: from the design, else from the order alone.
   RuleValue rule(std::string_view key) const;
-  PrintWishes printWishes() const;  // the paper the order is printed on
+  // The paper the order is printed on, and the pieces that are not left out.
+  PrintWishes printWishes() const;
+  // Pieces that are not printed nor drawn in files, by id; for this sitting, no part of the order.
+  const std::set<std::string>& leftOut() const { return leftOut_; }
+  void leaveOut(std::set<std::string> pieces);
+  bool printsNothing() const;  // every piece is left out
 
   // Changes, each one step of undo; typing in one field is one step. They return what is wrong with the text, and then
   // nothing has changed. An empty text takes a measure or a choice back.
@@ -136,6 +142,7 @@ class OrderSession : public QObject {
   std::unique_ptr<const Design> design_;
   BodySide side_ = BodySide::Left;
   bool asCut_ = false;
+  std::set<std::string> leftOut_;
   mutable std::unique_ptr<const Balanced> proposal_;
   mutable std::optional<std::vector<Idle>> idle_;
   std::optional<Problem> problem_;

@@ -7,13 +7,10 @@ namespace {
 
 constexpr int kSettles = 250;  // ms
 
-bool isSame(const PrintWishes& a, const PrintWishes& b) {
-  return a.paper == b.paper && a.roll == b.roll && a.pieces == b.pieces;
-}
-
 }  // namespace
 
-SheetsRunner::SheetsRunner(QObject* parent) : QObject(parent) {
+SheetsRunner::SheetsRunner(std::function<std::optional<SheetsJob>()> job, QObject* parent)
+    : QObject(parent), job_(std::move(job)) {
   waits_.setSingleShot(true);
   waits_.setInterval(kSettles);
   connect(&waits_, &QTimer::timeout, this, &SheetsRunner::start);
@@ -25,35 +22,25 @@ SheetsRunner::~SheetsRunner() {
   delete thread_;
 }
 
-void SheetsRunner::ask(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const PrintWishes& wishes) {
-  const auto is = [&](const std::optional<Asked>& a) {
-    return a && isSame(a->wishes, wishes) && a->cutOutlines == cutOutlines;
-  };
-  if (waits_.isActive() ? is(asked_) : is(laying_) || (!thread_ && is(laid_))) return;
-  asked_ = Asked{pattern, cutOutlines, wishes};
-  waits_.start();
-}
-
 const Sheets* SheetsRunner::sheets(const Pattern& pattern, const PrintWishes& wishes) const {
-  if (!sheets_ || !isSame(laid_->wishes, wishes)) return nullptr;
+  if (!laid_ || laid_->wishes != wishes) return nullptr;
   const bool same = std::ranges::equal(pattern.pieces, laid_->pattern.pieces, {}, &Piece::id, &Piece::id);
   return same ? sheets_.get() : nullptr;
 }
 
 void SheetsRunner::start() {
   if (thread_) return waits_.start();  // what is being laid ends soon
-  laying_ = std::move(asked_);
-  asked_.reset();
-  auto made = std::make_shared<std::shared_ptr<const Sheets>>();
-  thread_ = QThread::create([asked = *laying_, made] {
-    *made = std::make_shared<const Sheets>(layOnSheets(asked.pattern, asked.cutOutlines, asked.wishes));
-  });
-  connect(thread_, &QThread::finished, this, [this, made] {
+  std::optional<SheetsJob> job = job_();
+  if (!job || (laid_ && laid_->wishes == job->wishes && laid_->cutOutlines == job->cutOutlines)) return;
+  const auto laying = std::make_shared<SheetsJob>(std::move(*job));
+  const auto made = std::make_shared<Sheets>();
+  thread_ =
+      QThread::create([laying, made] { *made = layOnSheets(laying->pattern, laying->cutOutlines, laying->wishes); });
+  connect(thread_, &QThread::finished, this, [this, laying, made] {
     thread_->deleteLater();
     thread_ = nullptr;
-    laid_ = std::move(laying_);
-    laying_.reset();
-    sheets_ = *made;
+    laid_ = std::move(*laying);
+    sheets_ = made;
     emit done();
   });
   thread_->start(QThread::LowPriority);

@@ -7,6 +7,7 @@
 #include <QObject>
 #include <QThread>
 #include <QTimer>
+#include <functional>
 #include <memory>
 #include <optional>
 
@@ -14,32 +15,35 @@
 
 namespace armure {
 
+// What is to be laid on sheets.
+struct SheetsJob {
+  Pattern pattern;
+  std::vector<Polyline> cutOutlines;
+  PrintWishes wishes;
+};
+
 class SheetsRunner : public QObject {
   Q_OBJECT
  public:
-  explicit SheetsRunner(QObject* parent = nullptr);
+  // `job` is asked for what there is to lay once a change has settled; it may be nothing.
+  explicit SheetsRunner(std::function<std::optional<SheetsJob>()> job, QObject* parent = nullptr);
   ~SheetsRunner() override;  // waits for the laying under way
 
-  // Lays these pieces, unless that is what was laid last. `done` is emitted from the event loop.
-  void ask(const Pattern& pattern, const std::vector<Polyline>& cutOutlines, const PrintWishes& wishes);
+  // Something may have changed.
+  void changed() { waits_.start(); }
   // What was laid last, on this paper; nullptr where nothing was, or other pieces.
   const Sheets* sheets(const Pattern& pattern, const PrintWishes& wishes) const;
-  bool isBusy() const { return thread_ || waits_.isActive(); }
 
  signals:
-  void done();
+  void done();  // from the event loop, after a laying
 
  private:
-  struct Asked {
-    Pattern pattern;
-    std::vector<Polyline> cutOutlines;
-    PrintWishes wishes;
-  };
   void start();
 
+  std::function<std::optional<SheetsJob>()> job_;
   QTimer waits_;
   QThread* thread_ = nullptr;
-  std::optional<Asked> asked_, laying_, laid_;
+  std::optional<SheetsJob> laid_;
   std::shared_ptr<const Sheets> sheets_;
 };
 

@@ -16,6 +16,8 @@
 namespace armure {
 namespace {
 
+constexpr double kTableWidest = 880, kBelowSheets = 30;  // mm
+
 class PieceScene {
  public:
   PieceScene(const Design& design, const SceneOptions& options) : design_(design), options_(options) {
@@ -180,6 +182,20 @@ class PieceScene {
   TableScene scene_;
 };
 
+// Where the pieces lie on their sheets; those that are left out side by side below them.
+Arrangement asPrinted(const Design& design, const Sheets& sheets) {
+  const PaperLayout& laid = sheets.layout;
+  std::vector<size_t> out;
+  for (size_t i = 0; i < design.pattern.pieces.size(); ++i)
+    if (std::ranges::find(laid.pieces, i) == laid.pieces.end()) out.push_back(i);
+  const PaperLayout below = layOutOnPaper(design.pattern, design.cutOutlines, out, std::max(kTableWidest, laid.width));
+  const Motion down = Motion::translation({0, laid.height + 2 * kBelowSheets});
+  Arrangement all(design.pattern.pieces.size());
+  for (size_t k = 0; k < laid.pieces.size(); ++k) all[laid.pieces[k]] = laid.motions[k];
+  for (size_t k = 0; k < out.size(); ++k) all[out[k]] = below.motions[k].then(down);
+  return all;
+}
+
 }  // namespace
 
 QPointF TableScene::place(const Design& design, const std::string& piece, Vec2 point) const {
@@ -198,11 +214,14 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
     scene.bounds.adjust(-beside, -15, beside, 15);
     return scene;
   }
-  const bool laid = options.sheets && options.sheets->layout.motions.size() == design.pattern.pieces.size();
+  const bool laid = options.sheets && !options.sheets->layout.pieces.empty();
   TableScene scene = PieceScene(design, options)
-                         .pieces(laid ? options.sheets->layout.motions
-                                      : layOutOnPaper(design.pattern, design.cutOutlines, 880).motions,
+                         .pieces(laid ? asPrinted(design, *options.sheets)
+                                      : layOutOnPaper(design.pattern, design.cutOutlines, kTableWidest).motions,
                                  true);
+  if (laid && options.sheets->layout.pieces.size() < design.pattern.pieces.size())
+    scene.labels.push_back(
+        {LabelKind::Note, {0, options.sheets->layout.height + kBelowSheets}, "Left out, not printed:"});
   if (laid && options.sheets->paper.width > 0) {
     for (const Tile& t : options.sheets->tiling.tiles) {
       QPainterPath frame;

@@ -20,7 +20,7 @@ Qt::CursorShape cursorAlong(QPointF axis) {
 }  // namespace
 
 TableView::TableView(OrderSession& session, QWidget* parent)
-    : QWidget(parent), session_(session), theme_(&lightTheme()) {
+    : QWidget(parent), session_(session), theme_(&lightTheme()), sheets_([this] { return sheetsJob(); }) {
   setObjectName("table");
   setFocusPolicy(Qt::StrongFocus);
   setAttribute(Qt::WA_OpaquePaintEvent);  // it is paper all over; nothing behind it need be drawn
@@ -105,9 +105,14 @@ void TableView::rebuild() {
 // What the paper is laid like so far; what changed is laid anew in the background.
 const Sheets* TableView::sheetsAsked() {
   const Design& design = *session_.design();
-  const PrintWishes wishes = session_.printWishes();
-  sheets_.ask(design.pattern, design.cutOutlines, wishes);
-  return sheets_.sheets(design.pattern, wishes);
+  sheets_.changed();
+  return sheets_.sheets(design.pattern, session_.printWishes());
+}
+
+// While they are shown.
+std::optional<SheetsJob> TableView::sheetsJob() const {
+  if (!paperShown_ || mode_ != TableMode::Apart || !session_.design()) return {};
+  return SheetsJob{session_.design()->pattern, session_.design()->cutOutlines, session_.printWishes()};
 }
 
 void TableView::showAll() {

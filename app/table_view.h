@@ -40,7 +40,6 @@ class TableView : public QWidget {
   bool combs() const { return combs_; }
 
   const TableScene& scene() const { return scene_; }
-  bool isLaying() const { return sheets_.isBusy(); }  // the pieces on their sheets
   QPointF toScreen(QPointF mm) const { return transform_.map(mm); }
   // How many millimetres of pattern one millimetre of screen shows, taking 96 dots to the inch.
   double scaleDenominator() const;
@@ -64,6 +63,7 @@ class TableView : public QWidget {
  private:
   void rebuild();
   const Sheets* sheetsAsked();
+  std::optional<SheetsJob> sheetsJob() const;
   void fit();
   void zoomAbout(QPointF screen, double factor);
   void drawItem(QPainter& painter, const SceneItem& item) const;

@@ -333,11 +333,11 @@ int exportFiles(Printer&, const ExportArguments& a) {
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
   const Result<PrintWishes> wishes = wishesOf(a, *design, file->order.units);
   if (!wishes.ok()) return complain(wishes.problem());
-  if (const bool some = !a.only.empty() || !a.layers.empty())
-    for (const Exporter* e : wanted)
-      if (!e->ofPieces && some)
-        return complain({verbatim(fmt::format("--{}", e->id)), "it always has everything",
-                         "leave --only and --layers away, or write it by itself"});
+  const bool ofSome = !a.only.empty() || !a.layers.empty();
+  for (const Exporter* e : wanted)
+    if (ofSome && !e->ofPieces)
+      return complain({verbatim(fmt::format("--{}", e->id)), "it always has everything",
+                       "leave --only and --layers away, or write it by itself"});
   std::vector<FileToWrite> files;
   for (size_t i = 0; i < wanted.size(); ++i)
     files.push_back({targets[i].path, wanted[i]->make(file->order, &*design, *wishes), wanted[i]->readers});

@@ -151,7 +151,7 @@ int lay(Printer& out, const LayArguments& a) {
   if (!a.svg.empty())
     if (const auto problem = writeFileAtomically(a.svg, clothSvg(design->pattern, list, cloths, file->order.units)))
       return complain(*problem);
-  const std::map<std::string, Vec2> shifts = shiftsInExports(*design, list);
+  const std::map<std::string, Vec2> shifts = a.asJson ? shiftsInExports(*design, list) : std::map<std::string, Vec2>{};
   Json all = Json::array();
   bool fits = true;
   for (const OnCloth& c : cloths) {

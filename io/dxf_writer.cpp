@@ -8,7 +8,6 @@
 
 #include "geometry/tolerances.h"
 #include "io/print_words.h"
-#include "layers/layer.h"
 #include "prepare/arrange.h"
 #include "prepare/drawing.h"
 #include "prepare/lists.h"
@@ -20,7 +19,7 @@ namespace {
 
 constexpr double kWidest = 880, kTextHeight = 5;  // mm
 
-// The layers of ASTM D6673, from memory, and a colour of the palette (AutoCAD colour index) for each.
+// The layers of ASTM D6673, from memory, and a colour of the palette (the format's colour numbers) for each.
 namespace layer {
 constexpr const char *kCut = "1", *kNotch = "4", *kMirror = "6", *kGrain = "7", *kInner = "8", *kDrill = "13",
                      *kSewn = "14", *kText = "15";
@@ -95,6 +94,8 @@ class DxfWriter {
       : order_(order),
         design_(design),
         boning_(boningOf(design.pattern, design.block, design.rules)),
+        orderLines_(orderLines(order, design)),
+        list_(pieceList(design.pattern, design.rules)),
         layout_(layOutOnPaper(design.pattern, design.cutOutlines, pieces.empty() ? allPieces(design.pattern) : pieces,
                               kWidest)) {
     // The library keeps its version to itself: this is how it is told.
@@ -164,7 +165,7 @@ class DxfWriter {
     for (const DrawnLine& l : drawnBoning(boning_, i)) line(l, m);
     for (const NotchStroke& n : strokesToCut(p, design_.cutOutlines[i])) point(layer::kNotch, m.apply(n.cut));
     for (const DartPoint& d : dartPoints(p)) point(layer::kDrill, m.apply(d.at));
-    for (const DrawnText& t : drawnTexts({design_.pattern, design_.rules, boning_, orderLines(order_, design_)}, i, m))
+    for (const DrawnText& t : drawnTexts({design_.pattern, design_.rules, boning_, orderLines_}, i, m))
       text(layer::kText, t.at, say(t.text, order_.units), t.height, t.angleRad);
     facts(i, m);
     dxf_.writeEndBlock(out_, p.id);
@@ -187,7 +188,7 @@ class DxfWriter {
       at.y += 3;
     };
     fact("Piece Name: " + piece(i).id);
-    for (const CutPiece& c : pieceList(design_.pattern, design_.rules).pieces) {
+    for (const CutPiece& c : list_.pieces) {
       if (c.piece != i) continue;
       fact("Material: " + c.cloth);
       fact(c.mirrored ? fmt::format("Quantity: {},{}", c.copies / 2, c.copies - c.copies / 2)
@@ -223,6 +224,8 @@ class DxfWriter {
   const Order& order_;
   const Design& design_;
   Boning boning_;
+  std::vector<Message> orderLines_;
+  CutList list_;
   PaperLayout layout_;
   DL_Dxf dxf_;
   TextWriter out_;

@@ -121,9 +121,9 @@ DrawnPiece drawnPiece(const Design& design, const Labelling& labelling, const Bo
   return drawn;
 }
 
-// A piece within a group of lines: plainly by its id among the cut lines.
+// A piece within a group of lines: plainly by its id among the cut lines; "sewn.front-1", so that it is no edge's id.
 std::string pieceGroup(const Piece& piece, std::string_view layer, const std::string& content) {
-  const std::string id = layer == kGroups[0].id ? piece.id : fmt::format("{}.{}", piece.id, layer);
+  const std::string id = layer == kGroups[0].id ? piece.id : fmt::format("{}.{}", layer, piece.id);
   return fmt::format("<g id=\"{}\" data-layer=\"{}\">\n<title>{}</title>\n{}</g>\n", id, layer,
                      escapedXml(english(piece.name)), content);
 }

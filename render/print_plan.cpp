@@ -23,6 +23,11 @@ constexpr double kInfoWidth = 150;   // mm of text beside the squares on a full-
 constexpr double kSaidBelow = 90;    // mm of text below them on a narrow roll
 constexpr int kDotsPerInch = 1200;
 
+// Whether no edge of the outline comes into the ring.
+bool isAllInside(const Polyline& ring, const Polyline& outline) {
+  return sharedArea(outline, ring) >= std::abs(signedArea(ring)) - 1;
+}
+
 QPen line(const QColor& color, double width) {
   QPen p(color, width);
   p.setCapStyle(Qt::FlatCap);
@@ -49,11 +54,11 @@ PrintPlan::PrintPlan(const Order& order, const Design& design, const PrintWishes
   height_ = margin_ + kHead + sheets_.layout.height + 12 + kTestSquareInchMm + (besides_ ? 0 : kSaidBelow) + margin_;
 }
 
-int PrintPlan::pages() const { return isOneSheet() ? 1 : 1 + static_cast<int>(sheets_.tiling.tiles.size()); }
+int PrintPlan::pages() const { return tiled_ ? 1 + static_cast<int>(sheets_.tiling.tiles.size()) : 1; }
 
 void PrintPlan::draw(QPainter& painter, int page, PrintLayer layer) const {
   painter.setRenderHint(QPainter::Antialiasing);
-  if (isOneSheet()) return drawFull(painter, layer);
+  if (!tiled_) return drawFull(painter, layer);
   if (page > 0) return drawTile(painter, sheets_.tiling.tiles.at(static_cast<size_t>(page) - 1), page, layer);
   if (isDrawnOn(layer, PrintLayer::Frame)) drawCover(painter);
 }
@@ -169,6 +174,19 @@ void PrintPlan::drawRegistration(QPainter& painter, const Tile& t) const {
   }
 }
 
+// A sheet with nothing but the inside of a piece says of which: it is needed, to cut the piece from the glued paper.
+void PrintPlan::drawInside(QPainter& painter, const Tile& t) const {
+  const Polyline ring = ringOf(t.area);
+  for (size_t k = 0; k < sheets_.layout.pieces.size(); ++k) {
+    if (!isAllInside(ring, sheets_.layout.outlines[k])) continue;
+    const Piece& piece = design_.pattern.pieces[sheets_.layout.pieces[k]];
+    painter.setPen(lightTheme().secondInk);
+    drawTextMm(
+        painter, {t.area.low.x + 5, t.area.high.y - 5}, 4,
+        QString("No line crosses this sheet: it is the inside of %1, %2.").arg(piece.number).arg(words(piece.name)));
+  }
+}
+
 void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page, PrintLayer layer) const {
   const Theme& theme = lightTheme();
   painter.save();
@@ -180,7 +198,10 @@ void PrintPlan::drawTile(QPainter& painter, const Tile& t, int page, PrintLayer 
     if (layout.boxes[k].meets(t.area))
       drawPrintedPiece(painter, order_, design_, labelling, layout.pieces[k], layout.motions[k], layer);
   const bool frame = isDrawnOn(layer, PrintLayer::Frame);
-  if (frame) drawRegistration(painter, t);
+  if (frame) {
+    drawRegistration(painter, t);
+    drawInside(painter, t);
+  }
   painter.restore();
   if (!frame) return;
   painter.setPen(line(theme.hairline, 0.2));

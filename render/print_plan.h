@@ -36,7 +36,6 @@ class PrintPlan {
   Box testSquareInch() const;
 
  private:
-  bool isOneSheet() const { return !tiled_; }
   void drawFull(QPainter& painter, PrintLayer layer) const;
   void drawCover(QPainter& painter) const;
   void drawTile(QPainter& painter, const Tile& tile, int page, PrintLayer layer) const;
@@ -44,6 +43,7 @@ class PrintPlan {
   void drawHead(QPainter& painter, Vec2 at, double width) const;
   void drawPageMap(QPainter& painter, const Box& box) const;
   void drawWords(QPainter& painter, Box box, const std::vector<PrintWords>& said) const;
+  void drawInside(QPainter& painter, const Tile& tile) const;
   void drawRegistration(QPainter& painter, const Tile& tile) const;
 
   const Order& order_;

@@ -18,6 +18,9 @@ struct Box {
   }
 };
 
+// Its corners, in turn.
+inline Polyline ringOf(const Box& b) { return {b.low, {b.high.x, b.low.y}, b.high, {b.low.x, b.high.y}}; }
+
 // The smallest box round the points; they must not be empty.
 inline Box boxRound(const Polyline& points) {
   Box box{points.front(), points.front()};

@@ -4,25 +4,16 @@
 #include <array>
 #include <cmath>
 #include <optional>
-#include <polyclipping/clipper.hpp>
 #include <stdexcept>
+
+#include "geometry/clipper_grid.h"
 
 namespace armure {
 namespace {
 
 namespace clip = ClipperLib;
 
-constexpr double kGrid = 1e5;        // Clipper units per mm
 constexpr double kMitreLimit = 2.5;  // allowances
-
-clip::IntPoint toGrid(Vec2 p) { return {std::llround(p.x * kGrid), std::llround(p.y * kGrid)}; }
-
-clip::Path toGrid(const Polyline& line) {
-  clip::Path path;
-  path.reserve(line.size());
-  for (Vec2 p : line) path.push_back(toGrid(p));
-  return path;
-}
 
 Vec2 leftNormal(Vec2 d) { return {d.y, -d.x}; }  // outside of a clockwise outline, y down
 
@@ -123,13 +114,6 @@ clip::Path withoutFolds(const clip::Path& whole, const std::vector<AllowanceEdge
   return largest(kept);
 }
 
-double segmentDistance(Vec2 p, Vec2 a, Vec2 b) {
-  const Vec2 d = b - a;
-  const double n = dot(d, d);
-  const double t = n > 0 ? std::clamp(dot(p - a, d) / n, 0.0, 1.0) : 0;
-  return distance(p, a + t * d);
-}
-
 bool segmentsCross(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
   const auto side = [](Vec2 p, Vec2 q, Vec2 r) {
     const double v = cross(q - p, r - p);
@@ -154,7 +138,7 @@ double sharedArea(const Polyline& a, const Polyline& b) {
   both.Execute(clip::ctIntersection, shared, clip::pftNonZero, clip::pftNonZero);
   double sum = 0;
   for (const clip::Path& path : shared) sum += clip::Area(path);
-  return std::abs(sum) / (kGrid * kGrid);
+  return std::abs(sum) / (kClipperGrid * kClipperGrid);
 }
 
 bool isSimple(const Polyline& ring) {
@@ -182,9 +166,16 @@ bool isSimple(const Polyline& ring) {
   return true;
 }
 
+double distanceToSegment(Vec2 p, Vec2 a, Vec2 b) {
+  const Vec2 d = b - a;
+  const double n = dot(d, d);
+  const double t = n > 0 ? std::clamp(dot(p - a, d) / n, 0.0, 1.0) : 0;
+  return distance(p, a + t * d);
+}
+
 double distanceToPolyline(Vec2 p, const Polyline& line) {
   double best = HUGE_VAL;
-  for (size_t i = 0; i + 1 < line.size(); ++i) best = std::min(best, segmentDistance(p, line[i], line[i + 1]));
+  for (size_t i = 0; i + 1 < line.size(); ++i) best = std::min(best, distanceToSegment(p, line[i], line[i + 1]));
   return best;
 }
 
@@ -208,11 +199,9 @@ Polyline cutOutline(const std::vector<AllowanceEdge>& edges) {
   clip::SimplifyPolygon(toGrid(parallel), whole, clip::pftPositive);
 
   clip::Path ring = withoutFolds(largest(whole), edges);
-  clip::CleanPolygon(ring, 0.001 * kGrid);
+  clip::CleanPolygon(ring, 0.001 * kClipperGrid);
 
-  Polyline result;
-  for (const clip::IntPoint& p : ring)
-    result.push_back({static_cast<double>(p.X) / kGrid, static_cast<double>(p.Y) / kGrid});
+  Polyline result = fromGrid(ring);
   if (signedArea(result) < 0) std::reverse(result.begin(), result.end());
   return result;
 }

@@ -21,7 +21,8 @@ bool isSimple(const Polyline& ring);
 // What two closed rings share, mm^2, whichever way they run.
 double sharedArea(const Polyline& a, const Polyline& b);
 
-// Distance of `p` from the polyline, mm.
+// Distance of `p` from the straight line from a to b, and from a polyline, mm.
+double distanceToSegment(Vec2 p, Vec2 a, Vec2 b);
 double distanceToPolyline(Vec2 p, const Polyline& line);
 
 // One edge of an outline with what is added outside it. `allowance` >= 0. Beyond a fold, which is straight and has

@@ -5,15 +5,14 @@
 #include <map>
 #include <numbers>
 #include <numeric>
-#include <polyclipping/clipper.hpp>
 #include <utility>
+
+#include "geometry/clipper_grid.h"
 
 namespace armure {
 namespace {
 
 namespace clip = ClipperLib;
-
-constexpr double kGrid = 1e5;  // Clipper units per mm
 
 // Directions of sides by their place in the order of all of them, round the circle: whole numbers, so that what is
 // nearly parallel is judged alike at every corner.
@@ -119,24 +118,16 @@ std::vector<Polyline> convolution(const Polyline& p, const Polyline& q) {
 
 std::vector<Polyline> minkowskiSum(const Polyline& p, const Polyline& q, double grownBy) {
   clip::Clipper clipper;
-  for (const Polyline& cycle : convolution(p, q)) {
-    clip::Path path;
-    for (const Vec2 v : cycle) path.emplace_back(std::llround(v.x * kGrid), std::llround(v.y * kGrid));
-    clipper.AddPath(path, clip::ptSubject, true);
-  }
+  for (const Polyline& cycle : convolution(p, q)) clipper.AddPath(toGrid(cycle), clip::ptSubject, true);
   clip::Paths sum;
   clipper.Execute(clip::ctUnion, sum, clip::pftNonZero, clip::pftNonZero);
   if (grownBy > 0) {
     clip::ClipperOffset offset;
     offset.AddPaths(sum, clip::jtMiter, clip::etClosedPolygon);
-    offset.Execute(sum, grownBy * kGrid);
+    offset.Execute(sum, grownBy * kClipperGrid);
   }
   std::vector<Polyline> rings;
-  for (const clip::Path& path : sum) {
-    rings.emplace_back();
-    for (const clip::IntPoint& v : path)
-      rings.back().push_back({static_cast<double>(v.X) / kGrid, static_cast<double>(v.Y) / kGrid});
-  }
+  for (const clip::Path& path : sum) rings.push_back(fromGrid(path));
   return rings;
 }
 

@@ -42,11 +42,12 @@ NoFit::NoFit(const Polyline& first, const Polyline& second, double gap) {
 
 double NoFit::depth(Vec2 shift) const {
   if (shift.x <= box_.low.x || shift.x >= box_.high.x || shift.y <= box_.low.y || shift.y >= box_.high.y) return 0;
-  bool within = false;  // even-odd
+  int winds = 0;
   for (const Side& s : sides_)
-    if ((s.from.y > shift.y) != (s.from.y + s.along.y > shift.y))
-      within ^= shift.x < s.from.x + (shift.y - s.from.y) / s.along.y * s.along.x;
-  if (!within) return 0;
+    if ((s.from.y > shift.y) != (s.from.y + s.along.y > shift.y) &&
+        shift.x < s.from.x + (shift.y - s.from.y) / s.along.y * s.along.x)
+      winds += s.along.y > 0 ? 1 : -1;
+  if (winds == 0) return 0;
   double nearest = HUGE_VAL;  // squared
   for (const Side& s : sides_) {
     const Vec2 to = shift - s.from;
@@ -69,13 +70,19 @@ bool NoFit::stretches(double other, double moved, std::vector<Interval>& into) c
     touches |= std::abs(a - other) <= kTouching;
     if ((a > at) == (a + d > at)) continue;
     const double t = std::clamp((other - a) / d, 0.0, 1.0);
-    into.push_back({(X ? s.from.x : s.from.y) + t * (X ? s.along.x : s.along.y), 0});
+    into.push_back({(X ? s.from.x : s.from.y) + t * (X ? s.along.x : s.along.y), d > 0 ? 1.0 : -1.0});
   }
+  // Crossings, and which way round each is: within is what the border winds round.
   std::sort(into.begin() + static_cast<std::ptrdiff_t>(first), into.end(),
             [](const Interval& a, const Interval& b) { return a.from < b.from; });
   size_t kept = first;
-  for (size_t i = first; i + 1 < into.size(); i += 2)
-    if (into[i + 1].from - into[i].from > kTouching) into[kept++] = {into[i].from, into[i + 1].from};
+  double winds = 0, began = 0;
+  for (size_t i = first; i < into.size(); ++i) {
+    const auto [here, way] = into[i];
+    if (winds == 0) began = here;
+    winds += way;
+    if (winds == 0 && here - began > kTouching) into[kept++] = {began, here};
+  }
   into.resize(kept);
   return touches;
 }

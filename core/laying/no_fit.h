@@ -45,7 +45,9 @@ class NoFit {
   template <bool X>
   bool stretches(double other, double moved, std::vector<Interval>& into) const;
 
-  std::vector<Side> sides_;  // of the border, of holes too
+  // Of the border, holes the other way round: within is what they wind round, for now and then the union leaves a ring
+  // that lies over itself.
+  std::vector<Side> sides_;
   Box box_;
 };
 

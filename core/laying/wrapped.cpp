@@ -2,34 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
-#include <polyclipping/clipper.hpp>
 #include <stdexcept>
+
+#include "geometry/clipper_grid.h"
 
 namespace armure {
 namespace {
 
 namespace clip = ClipperLib;
-
-constexpr double kGrid = 1e5;  // Clipper units per mm
-
-clip::Path toGrid(const Polyline& ring) {
-  clip::Path path;
-  for (const Vec2 p : ring) path.emplace_back(std::llround(p.x * kGrid), std::llround(p.y * kGrid));
-  return path;
-}
-Polyline fromGrid(const clip::Path& path) {
-  Polyline ring;
-  for (const clip::IntPoint& p : path)
-    ring.push_back({static_cast<double>(p.X) / kGrid, static_cast<double>(p.Y) / kGrid});
-  return ring;
-}
-
-double distanceToSide(Vec2 p, Vec2 a, Vec2 b) {
-  const Vec2 ab = b - a;
-  const double square = dot(ab, ab);
-  const double t = square > 0 ? std::clamp(dot(p - a, ab) / square, 0.0, 1.0) : 0;
-  return distance(p, a + t * ab);
-}
 
 // Keeps of the corners between `from` and `to` (counted on beyond the end of the ring) those that are needed; returns
 // the greatest distance of one that is not.
@@ -38,7 +18,7 @@ double keepNeeded(const Polyline& ring, size_t from, size_t to, double tolerance
   double farthest = 0;
   size_t corner = from;
   for (size_t i = from + 1; i < to; ++i)
-    if (const double d = distanceToSide(ring[i % ring.size()], a, b); d > farthest) {
+    if (const double d = distanceToSegment(ring[i % ring.size()], a, b); d > farthest) {
       farthest = d;
       corner = i;
     }
@@ -54,11 +34,11 @@ Polyline clockwise(Polyline ring) {
 
 // Moved out on all sides; at an acute corner no farther than three times as much.
 Polyline movedOut(const Polyline& ring, double by) {
-  if (by < 1 / kGrid) return ring;
+  if (by < 1 / kClipperGrid) return ring;
   clip::ClipperOffset offset(3);
   offset.AddPath(toGrid(ring), clip::jtMiter, clip::etClosedPolygon);
   clip::Paths out;
-  offset.Execute(out, by * kGrid);
+  offset.Execute(out, by * kClipperGrid);
   if (out.empty()) return ring;
   return clockwise(
       fromGrid(*std::ranges::max_element(out, {}, [](const clip::Path& p) { return std::abs(clip::Area(p)); })));
@@ -90,7 +70,7 @@ std::vector<Polyline> outsideOf(const Polyline& ring, const Box& box) {
   std::vector<Polyline> outside;
   // Cut along the middle of the ring, so that none of what is left runs round it.
   for (const auto& [top, bottom] : {std::pair(box.low.y, middle), std::pair(middle, box.high.y)}) {
-    if (bottom - top < 1 / kGrid) continue;
+    if (bottom - top < 1 / kClipperGrid) continue;
     clip::Clipper clipper;
     clipper.AddPath(toGrid({{box.low.x, top}, {box.high.x, top}, {box.high.x, bottom}, {box.low.x, bottom}}),
                     clip::ptSubject, true);
@@ -98,7 +78,7 @@ std::vector<Polyline> outsideOf(const Polyline& ring, const Box& box) {
     clip::Paths left;
     clipper.Execute(clip::ctDifference, left, clip::pftNonZero, clip::pftNonZero);
     for (const clip::Path& p : left)
-      if (clip::Area(p) > kGrid) outside.push_back(fromGrid(p));
+      if (clip::Area(p) > kClipperGrid) outside.push_back(fromGrid(p));
   }
   return outside;
 }

@@ -23,10 +23,11 @@ std::vector<Turn> turnsOf(const Piece& piece, bool mirrored, const ListedCloth& 
   Vec2 grain = piece.grainBottom - piece.grainTop;
   if (mirrored) grain.x = -grain.x;
   const double along = angleBetween(grain, {1, 0}), off = cloth.offGrain * std::numbers::pi / 180;
+  const std::vector<double> leans = off > 0 ? std::vector<double>{0, off, -off} : std::vector<double>{0};
   std::vector<Turn> turns;
-  for (const double turn : {0.0, off, -off}) {
-    if (turn != 0 || turns.empty()) turns.push_back({along + turn, mirrored});
-    if ((turn != 0 || turns.size() == 1) && !cloth.oneWay) turns.push_back({along + turn + std::numbers::pi, mirrored});
+  for (const double lean : leans) {
+    turns.push_back({along + lean, mirrored});
+    if (!cloth.oneWay) turns.push_back({along + lean + std::numbers::pi, mirrored});
   }
   return turns;
 }

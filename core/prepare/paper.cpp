@@ -13,8 +13,6 @@ int tilesAlong(double length, double step) {
 
 constexpr double kNothing = 1e-3;  // mm^2
 
-Polyline ringOf(const Box& b) { return {b.low, {b.high.x, b.low.y}, b.high, {b.low.x, b.high.y}}; }
-
 // "A", ..., "Z", "AA", ...
 std::string rowName(int row) {
   std::string name;

@@ -2,8 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 #include <numbers>
+#include <set>
 #include <stdexcept>
 
 #include "laying/search.h"
@@ -63,7 +63,7 @@ Sheets onTiles(const Pattern& pattern, const std::vector<Polyline>& cutOutlines,
   best.tiling = tile(best.layout, paper);
   const double step = paper.width - 2 * kTileMargin - kTileOverlap;
   StripProblem problem = stripOf(pattern, cutOutlines, pieces);
-  double shortest = std::numeric_limits<double>::max();
+  bool inOneRow = false;  // all of it, at the width before: wider is no use
   for (int columns = 1; columns <= kMostColumns; ++columns) {
     problem.width = columns * step + kTileOverlap - 2 * kEdge;
     if (tooWide(problem)) continue;
@@ -71,8 +71,8 @@ Sheets onTiles(const Pattern& pattern, const std::vector<Polyline>& cutOutlines,
     PaperLayout layout = onPaper(problem, strip, pieces);
     Tiling tiling = tile(layout, paper);
     if (tiling.tiles.size() < best.tiling.tiles.size()) best = {std::move(layout), paper, std::move(tiling)};
-    if (strip.length >= shortest) break;  // wider is no use: all of it lies in one row
-    shortest = shortestLength(problem) < strip.length ? std::numeric_limits<double>::max() : strip.length;
+    if (inOneRow) break;
+    inOneRow = strip.length <= shortestLength(problem);
   }
   return best;
 }

@@ -21,6 +21,7 @@ struct PrintWishes {
   std::string paper = "full";       // id of kPaperTable
   double roll = kRollWidth;         // mm, of a roll
   std::vector<size_t> pieces = {};  // of Pattern::pieces; all where it is empty
+  bool operator==(const PrintWishes&) const = default;
 };
 
 struct Sheets {

@@ -111,26 +111,40 @@ Result<std::string> textOf(std::string_view key, std::string_view value) {
 }
 
 // "0 x 0; 40 x 0; 40 x 22": corners in turn, along the cloth and across it.
-Result<std::string> remnantOf(std::string_view key, std::string_view value, Unit bareUnit) {
-  std::string text;
-  Polyline outline;
+using TypedCorner = std::array<TypedLength, 2>;
+Result<std::vector<TypedCorner>> readCorners(std::string_view key, std::string_view value, Unit bareUnit) {
+  std::vector<TypedCorner> corners;
   for (const std::string_view corner : splitAt(value, ';')) {
     const std::vector<std::string_view> sides = splitAt(corner, 'x');
     if (sides.size() != 2) return wrong(key, value, "write its corners in turn: \"0 x 0; 40 x 0; 40 x 22; 0 x 30\"");
-    std::array<TypedLength, 2> typed;
+    corners.emplace_back();
     for (size_t k = 0; k < 2; ++k) {
       const Result<TypedLength> read = readLength(sides[k], bareUnit);
       if (!read.ok()) return Problem{verbatim(key), read.problem().what, read.problem().remedy};
-      if (read->mm < 0 || read->mm > (k == 0 ? kLongest : kWidest))
-        return wrong(key, value,
-                     msg("give corners up to {} along it and {} across it", Length{kLongest}, Length{kWidest}));
-      typed[k] = *read;
+      corners.back()[k] = *read;
     }
-    text += (text.empty() ? "" : "; ") + typed[0].text() + " x " + typed[1].text();
-    outline.push_back({typed[0].mm, typed[1].mm});
   }
+  return corners;
+}
+Polyline outlineOf(const std::vector<TypedCorner>& corners) {
+  Polyline outline;
+  for (const auto& [along, across] : corners) outline.push_back({along.mm, across.mm});
+  return outline;
+}
+
+Result<std::string> remnantOf(std::string_view key, std::string_view value, Unit bareUnit) {
+  const Result<std::vector<TypedCorner>> corners = readCorners(key, value, bareUnit);
+  if (!corners.ok()) return corners.problem();
+  const Polyline outline = outlineOf(*corners);
+  for (const Vec2 p : outline)
+    if (p.x < 0 || p.y < 0 || p.x > kLongest || p.y > kWidest)
+      return wrong(key, value,
+                   msg("give corners up to {} along it and {} across it", Length{kLongest}, Length{kWidest}));
   if (outline.size() < 3 || !isSimple(outline) || std::abs(signedArea(outline)) < kLeastRemnant)
     return wrong(key, value, "give at least three corners, in turn round what there is");
+  std::string text;
+  for (const auto& [along, across] : *corners)
+    text += (text.empty() ? "" : "; ") + along.text() + " x " + across.text();
   return text;
 }
 
@@ -297,12 +311,7 @@ void setField(ListedCloth& cloth, ClothField field, const std::string& value) {
       cloth.offGrain = parseNumber(value).value();
       return;
     case ClothField::Remnant:
-      cloth.remnant.clear();
-      for (const std::string_view corner : splitAt(value, ';')) {
-        const std::vector<std::string_view> sides = splitAt(corner, 'x');
-        cloth.remnant.push_back(
-            {parseLength(sides[0], Unit::Millimetre).value(), parseLength(sides[1], Unit::Millimetre).value()});
-      }
+      cloth.remnant = outlineOf(readCorners({}, value, Unit::Millimetre).value());
   }
 }
 

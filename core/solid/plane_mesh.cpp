@@ -11,6 +11,8 @@
 #include <numbers>
 #include <stdexcept>
 
+#include "geometry/box.h"
+
 namespace armure {
 namespace {
 
@@ -25,12 +27,6 @@ using Triangulation =
     CGAL::Constrained_Delaunay_triangulation_2<Kernel, CGAL::Triangulation_data_structure_2<Vertices, Faces>,
                                                CGAL::No_constraint_intersection_requiring_constructions_tag>;
 
-double distanceToSegment(Vec2 p, Vec2 a, Vec2 b) {
-  const Vec2 ab = b - a;
-  const double t = std::clamp(dot(p - a, ab) / dot(ab, ab), 0.0, 1.0);
-  return distance(p, a + t * ab);
-}
-
 // Even-odd, for points that are not near the outline.
 bool isInside(Vec2 p, const std::vector<Vec2>& outline) {
   bool inside = false;
@@ -39,19 +35,6 @@ bool isInside(Vec2 p, const std::vector<Vec2>& outline) {
     if ((a.y > p.y) != (b.y > p.y) && p.x < a.x + (p.y - a.y) / (b.y - a.y) * (b.x - a.x)) inside = !inside;
   }
   return inside;
-}
-
-struct Box {
-  Vec2 low, high;
-};
-
-Box boxOf(const std::vector<Vec2>& outline) {
-  Box box{outline[0], outline[0]};
-  for (const Vec2 p : outline) {
-    box.low = {std::min(box.low.x, p.x), std::min(box.low.y, p.y)};
-    box.high = {std::max(box.high.x, p.x), std::max(box.high.y, p.y)};
-  }
-  return box;
 }
 
 // Of a hexagonal grid over a box, as far from its top as from its bottom.
@@ -67,7 +50,7 @@ void eachOfGrid(const Box& box, double spacing, const Take& take) {
 
 std::vector<Vec2> pointsInside(const std::vector<Vec2>& outline, const MeshSpacing& spacing) {
   constexpr double kClear = 0.6;  // of the spacing
-  const Box box = boxOf(outline);
+  const Box box = boxRound(outline);
   const auto isClear = [&](Vec2 p) {
     const double far = kClear * spacing.at(p);
     for (size_t i = 0; i < outline.size(); ++i)

@@ -16,6 +16,7 @@
 
 #include "app/cutting_table.h"
 #include "app/preferences.h"
+#include "io/atomic_file.h"
 #include "tests/app/driver.h"
 
 using namespace armure;
@@ -24,11 +25,7 @@ using namespace armure::testing;
 namespace {
 
 struct Driver : ShownWindow {
-  Driver() {
-    window.openFile(demoFile("2-lamp-room"));
-    window.stages().setStage(Stage::Prepare);
-    settle();
-  }
+  Driver() { openAt("2-lamp-room", Stage::Prepare); }
   ClothCanvas& canvas() { return window.onCloth().canvas(); }
   void lay() {
     press("layOnCloth");
@@ -175,4 +172,58 @@ TEST_CASE("the cutting table is measured in both directions, and shows true size
   CHECK(table.piece() == 1);
   QTest::keyClick(&table, Qt::Key_Escape);
   CHECK_FALSE(table.isVisible());
+}
+
+TEST_CASE("what cannot be the size of a screen is not believed, and the other preferences stay") {
+  Preferences mine;
+  mine.newOrdersAsDrafted = true;
+  mine.dotsAcross = 2.5;
+  mine.dotsDown = 2.25;
+  REQUIRE_FALSE(writePreferences(mine));
+  CHECK(readPreferences().dotsAcross == Approx(2.5));
+  CHECK(readPreferences().dotsDown == Approx(2.25));
+  CHECK(readPreferences().newOrdersAsDrafted);
+  Preferences unmeasured;
+  REQUIRE_FALSE(writePreferences(unmeasured));  // what was measured once is not lost
+  CHECK(readPreferences().dotsAcross == Approx(2.5));
+  for (const char* wrong : {"{\"cuttingTable\": {\"dotsAcross\": 0, \"dotsDown\": -3}}", "{\"cuttingTable\": 7}",
+                            "{\"cuttingTable\": {\"dotsAcross\": \"wide\", \"dotsDown\": 1e9}}", "{}", "no file"}) {
+    INFO(wrong);
+    REQUIRE_FALSE(writeFileAtomically(preferencesFile(), wrong));
+    CHECK(readPreferences().dotsAcross == 0);
+    CHECK(readPreferences().dotsDown == 0);
+    Driver d;
+    CuttingTable table(*d.window.session().whole(), d.window.session().order());
+    CHECK(table.isMeasuring());  // it asks
+    CHECK(table.dots().x() > 0);
+  }
+}
+
+TEST_CASE("measuring the cutting table again can be left, and what was measured stays") {
+  Preferences mine;
+  mine.dotsAcross = mine.dotsDown = 3;
+  REQUIRE_FALSE(writePreferences(mine));
+  Driver d;
+  CuttingTable table(*d.window.session().whole(), d.window.session().order());
+  table.resize(900, 600);
+  table.show();
+  table.activateWindow();
+  REQUIRE(QTest::qWaitForWindowActive(&table));
+  QTest::keyClick(&table, Qt::Key_C);
+  CHECK(table.isMeasuring());
+  QTest::keyClicks(&table, "1 mm");  // shorter than any line on a table
+  QTest::keyClick(&table, Qt::Key_Return);
+  CHECK(table.isMeasuring());
+  QTest::keyClick(&table, Qt::Key_Escape);
+  CHECK_FALSE(table.isMeasuring());
+  CHECK(table.isVisible());
+  CHECK(table.dots() == QPointF(3, 3));
+  // Every piece in turn, and round.
+  const size_t pieces = d.window.session().whole()->pattern.pieces.size();
+  for (size_t i = 1; i <= pieces; ++i) {
+    QTest::keyClick(&table, Qt::Key_PageDown);
+    CHECK(table.piece() == i % pieces);
+  }
+  QTest::keyClick(&table, Qt::Key_PageUp);
+  CHECK(table.piece() == pieces - 1);
 }

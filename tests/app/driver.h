@@ -28,6 +28,12 @@ struct ShownWindow {
     settle();
   }
   void settle() { QTest::qWait(30); }
+  // A demo order, at a stage.
+  void openAt(const char* order, Stage stage) {
+    window.openFile(demoFile(order));
+    window.stages().setStage(stage);
+    settle();
+  }
 
   OrderSession& session() { return window.session(); }
   const Order& order() { return window.session().order(); }

@@ -25,11 +25,7 @@ using namespace armure::testing;
 namespace {
 
 struct Driver : ShownWindow {
-  explicit Driver(const char* order = "2-lamp-room") {
-    window.openFile(demoFile(order));
-    window.stages().setStage(Stage::Fit);
-    settle();
-  }
+  explicit Driver(const char* order = "2-lamp-room") { openAt(order, Stage::Fit); }
   QPoint onSeam(const std::string& seam) {
     for (const SceneItem& item : window.table().scene().items)
       if (item.mark == Ink::Edge && item.target.seam == seam)

@@ -24,11 +24,7 @@ using namespace armure::testing;
 namespace {
 
 struct Driver : ShownWindow {
-  Driver() {
-    window.openFile(demoFile("2-lamp-room"));
-    window.stages().setStage(Stage::Prepare);
-    settle();
-  }
+  Driver() { openAt("2-lamp-room", Stage::Prepare); }
   TableView& table() { return window.table(); }
 
   QPoint inside(const std::string& piece, double across) {

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 #include <numbers>
+#include <set>
 
 #include "laying/search.h"
 #include "prepare/cloth_laying.h"
@@ -78,6 +79,16 @@ TEST_CASE("every copy of every style is laid once, within its cloth and on its g
       for (const ClothLaying& laying : layingsOf(*design)) checkCloth(*design, list, laying);
     }
   }
+}
+
+// Two mirrored skirt pieces whose Minkowski sum comes back from the union as a ring that lies over itself.
+TEST_CASE("what a region winds round twice is within it too") {
+  Order order;
+  order.style = "off-shoulder";
+  order.measures = allMeasuresOf(realBodies()[93], 130);
+  const Design design = recalc(order).value();
+  const CutList list = pieceList(design.pattern, design.rules);
+  for (const ClothLaying& laying : layingsOf(design)) checkCloth(design, list, laying);
 }
 
 TEST_CASE("on folded cloth what is cut at once lies mirrored about the fold") {
@@ -204,4 +215,68 @@ TEST_CASE("a copy kept in its place lies there, and one that cannot be is told")
   order.choices[key] = place.text();
   CHECK(english(layingsOf(recalc(order).value()).front().loosened.at(0).reason).find("beyond") != std::string::npos);
   CHECK_FALSE(checkChoice(key, "here", Unit::Inch).ok());
+}
+
+namespace {
+
+// Every copy of the order's pieces on its cloths, by a first layout: what is wrong with it is told by the checks.
+void checkOrder(const Order& order) {
+  const Result<Design> design = recalc(order);
+  REQUIRE(design.ok());
+  const CutList list = pieceList(design->pattern, design->rules);
+  size_t copies = 0, expected = 0;
+  for (const ClothLaying& laying : layingsOf(*design)) {
+    checkCloth(*design, list, laying);
+    copies += laying.placements(LayingSearch(laying.problem).best()).size();
+  }
+  for (const CutPiece& piece : list.pieces) expected += static_cast<size_t>(piece.copies);
+  CHECK(copies == expected);
+}
+
+}  // namespace
+
+TEST_CASE("a garment of which one side was altered is laid whole: left and right once each") {
+  Order order = plainOrder();
+  order.choices = choicesOfNewOrders();
+  Alteration taken{.id = "1", .name = "waist", .date = "2026-11-30"};
+  taken.shifts = {{"side", ShiftSides::Both, ShiftWay::Across, {{"waist", -4}}, BodySide::Right}};
+  order.alterations = {taken};
+  const Design design = recalc(order).value();
+  REQUIRE_FALSE(design.halves.empty());
+  checkOrder(order);
+  const CutList list = pieceList(design.pattern, design.rules);
+  std::set<std::string> laid;
+  for (const ClothLaying& laying : layingsOf(design))
+    for (const ClothPlacement& p : laying.placements(quickLayout(laying))) laid.insert(list.pieces[p.piece].id);
+  CHECK(std::ranges::any_of(laid, [](const std::string& id) { return id.ends_with("-left"); }));
+  CHECK(std::ranges::any_of(laid, [](const std::string& id) { return id.ends_with("-right"); }));
+}
+
+TEST_CASE("toiles, layers and straps are laid with all their copies") {
+  checkOrder(orderWith({{"cut.for", "toile"}}));
+  checkOrder(orderWith({{"layer.strength", "panels"}, {"layer.interfacing", "single"}, {"layer.net", "double"}}));
+  Order straps = plainOrder();
+  straps.style = "straps-shaped";
+  straps.measures = allMeasuresOf(realBodies()[12], 130);
+  checkOrder(straps);
+}
+
+TEST_CASE("folded or open, in whatever width there is, the pieces lie on their grain and over nothing") {
+  for (const char* lies : {"folded", "open"})
+    for (const char* width : {"30 in", "45 in", "60 in"})
+      for (const char* way : {"one-way", "either-way"}) {
+        INFO(lies << " " << width << " " << way);
+        checkOrder(orderWith({{"cloth.satin.lies", lies}, {"cloth.satin.width", width}, {"cloth.satin.way", way}}));
+      }
+}
+
+TEST_CASE("a wider cloth never needs more of it, laid for long enough") {
+  double before = HUGE_VAL;
+  for (const char* width : {"36 in", "54 in", "90 in"}) {
+    const Design design = recalc(orderWith({{"cloth.satin.lies", "open"}, {"cloth.satin.width", width}})).value();
+    LayingSearch search(layingsOf(design).front().problem);
+    for (int i = 0; i < 150 && !search.isShortest(); ++i) search.step();
+    CHECK(search.best().length <= before + 1e-6);
+    before = search.best().length;
+  }
 }

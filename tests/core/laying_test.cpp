@@ -250,3 +250,115 @@ TEST_CASE("what is wider than the strip is told, and not laid") {
   CHECK(tooWide(problem) == 1u);
   CHECK_THROWS_AS(LayingSearch(problem), std::invalid_argument);
 }
+
+TEST_CASE("the cycles of a convolution close, and do not depend on where an outline lies") {
+  std::mt19937 random(23);
+  for (int round = 0; round < 20; ++round) {
+    const Polyline a = star(random, 4 + static_cast<size_t>(round % 6)),
+                   b = star(random, 5 + static_cast<size_t>(round % 4));
+    double wound = 0;
+    for (const Polyline& cycle : convolution(a, b)) wound += signedArea(cycle);
+    double shifted = 0;
+    for (const Polyline& cycle : convolution(moved(a, {310, -70}), moved(b, {-20, 15}))) shifted += signedArea(cycle);
+    CHECK(shifted == Approx(wound).epsilon(1e-9));
+    // Every sum of corners lies in the sum, or on its border.
+    const std::vector<Polyline> sum = minkowskiSum(a, b);
+    const Box box = boxRound(sum.front());
+    CHECK(box.high.x == Approx(boxRound(a).high.x + boxRound(b).high.x).margin(1e-4));
+    CHECK(box.low.y == Approx(boxRound(a).low.y + boxRound(b).low.y).margin(1e-4));
+  }
+}
+
+TEST_CASE("a layout from elsewhere is taken where it is sound and shorter, else not") {
+  const StripProblem problem = strip(100, {{rectangle(60, 100), 2}, {rectangle(30, 50), 4}}, kUpright);
+  LayingSearch search(problem);
+  const StripLayout best = laid(problem, 300);
+  StripLayout over = best;
+  over.items[0].at = over.items[1].at;
+  const double before = search.best().length;
+  search.offer(over);  // two lie over each other
+  CHECK(search.best().length == before);
+  StripLayout beyond = best;
+  beyond.items[2].at.y += 80;
+  search.offer(beyond);
+  CHECK(search.best().length == before);
+  search.offer({{best.items.begin(), best.items.end() - 1}, 1});  // not all of them
+  CHECK(search.best().length == before);
+  search.offer(best);
+  CHECK(search.best().length <= before);
+  CHECK(search.best().length == Approx(std::min(before, best.length)));
+}
+
+TEST_CASE("pressing a layout never makes it longer, and leaves it sound") {
+  std::mt19937 random(17);
+  StripProblem problem;
+  problem.width = 300;
+  for (size_t i = 0; i < 8; ++i) {
+    problem.outlines.push_back(star(random, 7));
+    problem.items.push_back({i, kEitherWay, false, std::nullopt});
+  }
+  const LayingSearch search(problem);
+  StripLayout loose = search.best();
+  for (size_t i = 0; i < loose.items.size(); ++i) loose.items[i].at.x += 250.0 * static_cast<double>(i);
+  loose.length = usedLength(problem, loose.items);
+  const StripLayout pressed = search.pressed(loose);
+  CHECK(pressed.length < loose.length);
+  CHECK(pressed.length == Approx(usedLength(problem, pressed.items)));
+  CHECK(worstOverlap(problem, pressed) < 0.1);
+}
+
+TEST_CASE("how much of a strip is used, and the least it could be") {
+  const StripProblem problem = strip(100, {{rectangle(60, 50), 3}}, kUpright);
+  const StripLayout layout = laid(problem, 50);
+  CHECK(layout.length == Approx(120).margin(0.01));
+  CHECK(utilisation(problem, layout) == Approx(3 * 60 * 50 / (100 * 120.0)).epsilon(1e-3));
+  CHECK(shortestLength(problem) == Approx(90));
+  CHECK(shortestLength(strip(100, {{rectangle(200, 10), 1}}, kUpright)) == Approx(200));
+  CHECK(utilisation(problem, {{}, 0}) == 0);
+}
+
+TEST_CASE("room between outlines grows their no-fit region on all sides") {
+  const NoFit close(rectangle(30, 20), rectangle(10, 10), 0), apart(rectangle(30, 20), rectangle(10, 10), 3);
+  CHECK(close.box().high.x == Approx(30));
+  CHECK(apart.box().high.x == Approx(33));
+  CHECK(apart.box().low.y == Approx(-13));
+  CHECK(close.depth({31, 5}) == 0);
+  CHECK(apart.depth({31, 5}) == Approx(2));
+}
+
+TEST_CASE("what lies outside a ring within a box is all of the box but the ring") {
+  const Box box{{0, 0}, {100, 80}};
+  const std::vector<Polyline> rings{{{20, 20}, {60, 20}, {60, 60}, {20, 60}},         // with cloth all round it
+                                    {{0, 0}, {100, 0}, {100, 40}, {0, 40}},           // a half
+                                    {{0, 0}, {100, 0}, {70, 80}, {0, 80}},            // a corner cut off
+                                    {{-10, -10}, {110, -10}, {110, 90}, {-10, 90}}};  // nothing is left
+  for (const Polyline& ring : rings) {
+    double outside = 0;
+    for (const Polyline& part : outsideOf(ring, box)) {
+      CHECK(isSimple(part));
+      CHECK(sharedArea(part, ring) < 0.01);
+      outside += std::abs(signedArea(part));
+    }
+    const Polyline all{box.low, {box.high.x, box.low.y}, box.high, {box.low.x, box.high.y}};
+    CHECK(outside == Approx(100 * 80 - sharedArea(ring, all)).margin(0.01));
+  }
+}
+
+TEST_CASE("items laid along a line are offered the places nearest to where they are wished") {
+  StripProblem problem = strip(100, {{rectangle(30, 30), 2}}, kUpright);
+  const LayingTable table(problem);
+  const std::vector<LaidItem> all{{0, {100, 0}}, {0, {0, 0}}};
+  const std::vector<double> weights(3, 1);
+  const Box room = table.room(1, 0, 400);
+  CHECK(room.high.x == Approx(370));
+  const auto lowest = table.along(Axis::X, 1, {0, {0, 10}}, room, all, weights);
+  REQUIRE_FALSE(lowest.empty());
+  CHECK(lowest.front().at == Approx(0));
+  CHECK(lowest.front().over == 0);
+  CHECK(table.along(Axis::X, 1, {0, {0, 10}}, room, all, weights, 250).front().at == Approx(250));
+  CHECK(table.along(Axis::X, 1, {0, {0, 10}}, room, all, weights, 120).front().at == Approx(130));  // beside the other
+  CHECK(table.along(Axis::X, 1, {0, {0, 50}}, room, all, weights, 120).front().at == Approx(120));  // clear of it
+  const std::vector<double> contacts = table.contacts(Axis::Y, 1, 0, all, weights);
+  CHECK(contacts == std::vector<double>{0, 30, 70});
+  CHECK(table.length(all) == Approx(130));
+}

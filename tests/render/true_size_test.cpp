@@ -204,6 +204,30 @@ TEST_CASE("a PDF has its kinds of lines as layers, and asks to be printed at its
   CHECK(one.pages() < plan.pages());
 }
 
+TEST_CASE("a roll is as wide as is said, and carries the words beside the squares or below them") {
+  const Order o = reducedOrder();
+  const Design d = *recalc(o);
+  for (const double roll : {610.0, 914.4, 420.0}) {
+    INFO(roll);
+    const QTemporaryDir folder;
+    const QString pdf = folder.filePath("p.pdf");
+    const PrintPlan plan(o, d, {.paper = "roll", .roll = roll});
+    CHECK(plan.pageWidth() == Approx(roll));
+    REQUIRE(plan.pages() == 1);
+    CHECK(plan.testSquareInch().high.x < roll);
+    CHECK(plan.testSquareInch().high.y < plan.pageHeight());
+    REQUIRE_FALSE(writePdf(pdf.toStdString(), plan, o.title));
+    const QString text = QString::fromStdString(run("pdftotext", {pdf, "-"})).simplified();
+    for (const char* wanted :
+         {"Plain bodice", "no medical advice", "Estimated, not taken", "Balance sheet", "Centre front"})
+      CHECK(text.contains(wanted));
+  }
+  // Narrower than a piece: divided, with a cover.
+  const PrintPlan narrow(o, d, {.paper = "roll", .roll = 150});
+  CHECK(narrow.pages() > 2);
+  CHECK(narrow.pageWidth() == Approx(150));
+}
+
 TEST_CASE("the SVG is at true size by its own viewBox") {
   const Order o = plainOrder();
   const Design d = *recalc(o);
