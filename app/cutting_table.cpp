@@ -207,9 +207,13 @@ void CuttingTable::drawPiece(QPainter& painter) const {
   QString text = q(pieces_[piece_].name);
   if (mirrored_) text += ", mirrored";
   if (!told_.isEmpty()) text += "\n" + told_;
-  painter.drawText(QRectF(20, 16, width() - 40, 60), Qt::AlignLeft, text);
-  painter.drawText(
-      QRectF(20, height() - 40, width() - 40, 30), Qt::AlignLeft,
+  const auto say = [&](const QRectF& where, const QString& words) {  // nothing of the piece runs through it
+    painter.fillRect(painter.boundingRect(where, Qt::AlignLeft, words).adjusted(-6, 0, 6, 0),
+                     dark_ ? Qt::black : Qt::white);
+    painter.drawText(where, Qt::AlignLeft, words);
+  };
+  say(QRectF(20, 16, width() - 40, 60), text);
+  say(QRectF(20, height() - 40, width() - 40, 30),
       "Page Down: next piece · arrows move · M mirrors · R turns · T thick · I inverts · C measures · Esc");
 }
 

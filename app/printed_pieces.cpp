@@ -10,7 +10,7 @@
 namespace armure {
 namespace {
 
-constexpr int kMostRows = 12;
+constexpr int kMostRows = 12, kRowPixels = 18;
 
 QString layerTitle(const std::string& layer) {
   const LayerRecipe* recipe = findLayer(layer);
@@ -78,7 +78,8 @@ void PrintedPieces::fitHeight() {
   int rows = 0;
   for (int i = 0; i < topLevelItemCount(); ++i)
     rows += 1 + (topLevelItem(i)->isExpanded() ? topLevelItem(i)->childCount() : 0);
-  setFixedHeight(std::max(1, sizeHintForRow(0)) * std::min(rows, kMostRows) + 2 * frameWidth() + 2);
+  const int row = topLevelItemCount() > 0 ? rowHeight(indexFromItem(topLevelItem(0))) : 0;
+  setFixedHeight(std::max(kRowPixels, row) * std::min(rows, kMostRows) + 2 * frameWidth() + 4);
 }
 
 }  // namespace armure

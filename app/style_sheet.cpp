@@ -56,6 +56,8 @@ QString themeStyleSheet(const Theme& t) {
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
     QScrollBar:horizontal { height: 0; }
     QListWidget { background: @panelLight; border: none; outline: none; }
+    #printedPieces { background: @paper; border: 1px solid @hairline; border-radius: 3px; outline: none; selection-background-color: @working; selection-color: @onWorking; }
+    #printedPieces::item { padding: 2px 0; }
     #clients, #sets, #layers { background: @panelLight; border: 1px solid @hairline; border-radius: 3px; }
     #clients::item, #sets::item, #layers::item { padding: 5px 6px; border: none; color: @ink; }
     #clients::item:selected, #sets::item:selected, #layers::item:selected { background: @working; color: @onWorking; }
