@@ -255,8 +255,7 @@ void CutPanel::refreshCloths(const CutList& list) {
   show(clothApart_, "apart", QString::fromStdString(formatLength(edited->apart, {unit, 16})));
   show(clothOffGrain_, "off-grain", number(edited->offGrain) + QStringLiteral("°"));
   show(clothRemnant_, "remnant",
-       isOwn("remnant") ? q(session_.order().choices.at("cloth." + edited->id + ".remnant"))
-                        : QStringLiteral("none"));
+       isOwn("remnant") ? q(session_.order().choices.at("cloth." + edited->id + ".remnant")) : QStringLiteral("none"));
   show(clothNote_, "note", q(edited->note));
   clothLies_->setCurrentIndex(edited->folded ? 0 : 1);
   clothWay_->setCurrentIndex(edited->oneWay ? 1 : 0);
