@@ -258,6 +258,7 @@ void MainWindow::mend(const CheckRow& row) {
     case CheckKind::Join:
     case CheckKind::FreeEdge:
     case CheckKind::Layer:
+    case CheckKind::Trim:
     case CheckKind::Girth:
       stages_->setStage(Stage::Balance);
       if (!session_.design()->balanced) {

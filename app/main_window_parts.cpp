@@ -11,6 +11,7 @@
 #include "app/printed_pieces.h"
 #include "app/rules_tray.h"
 #include "app/style_shelf.h"
+#include "app/trims_panel.h"
 #include "render/words.h"
 
 namespace armure {
@@ -95,7 +96,12 @@ void MainWindow::makeTrays() {
     auto* tray = new RulesTray(session_, stage);
     connect(tray, &RulesTray::ruleWanted, this, [this](const QString& key) { showRule(key.toStdString()); });
     if (stage == Stage::Cups) tray->column()->addWidget(depth_ = new CupDepthPanel(session_));
-    if (stage == Stage::Lines) connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
+    if (stage == Stage::Lines) {
+      connect(tray, &RulesTray::shelfWanted, this, [this] { showShelf(true); });
+      auto* trims = new TrimsPanel(session_);
+      connect(trims, &TrimsPanel::refused, band_, [this](const QString& why) { band_->tell(why); });
+      tray->column()->addWidget(trims);
+    }
     if (stage == Stage::Balance) tray->column()->addWidget(new BalancePanel(session_));
     if (stage == Stage::Prepare) {
       cut_ = new CutPanel(session_);

@@ -182,6 +182,7 @@ std::string choiceName(std::string_view key) {
   if (const auto seam = seamOfKey(key)) return fmt::format("the difference in the seam {}", *seam);
   if (const auto lock = lockOfKey(key)) return fmt::format("holding {}, {}", lock->piece, lock->edge);
   if (const auto cut = parsePrepareKey(key)) return english(prepareName(*cut));
+  if (const auto trim = parseTrimKey(key)) return english(trimKeyName(*trim));
   return std::string(key);
 }
 

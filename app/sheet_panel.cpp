@@ -178,6 +178,7 @@ QString SheetPanel::wayOf(const CheckRow& r) const {
     case CheckKind::Join:
     case CheckKind::FreeEdge:
     case CheckKind::Layer:
+    case CheckKind::Trim:
     case CheckKind::Girth: {
       if (!session_.design()->balanced) return "Balance";
       return r.seam.empty() ? "Stage Balance" : "Let both give";

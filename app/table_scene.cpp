@@ -1,6 +1,8 @@
 #include "app/table_scene.h"
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 #include "alter/differences.h"
 #include "app/block_scene.h"
@@ -43,7 +45,9 @@ class PieceScene {
       differences_ = differences(design_.pattern, *options_.version.pattern, options_.version.at);
     scene_.arrangement = arrangement;
     scene_.crowded = !cutLines && design_.pattern.shellPieces() > 7;
-    for (size_t i = 0; i < design_.pattern.pieces.size(); ++i) addPiece(i, arrangement[i], cutLines);
+    for (size_t i = 0; i < design_.pattern.pieces.size(); ++i)  // taped, what is sewn on is seen where it is sewn
+      if (cutLines || design_.pattern.pieces[i].part != Part::Trim) addPiece(i, arrangement[i], cutLines);
+    if (!cutLines) addSewnOn();
     partLabels();
     if (!options_.lines.empty()) addLineMarks(scene_, design_, options_);
     return std::move(scene_);
@@ -164,6 +168,26 @@ class PieceScene {
         return add(Ink::Notch, toQt(l.path, m));
       case LineRole::Grain:
         return add(Ink::Grain, toQt(l.path, m));
+    }
+  }
+
+  // A wave along every stretch that something is sewn to.
+  void addSewnOn() {
+    constexpr double kWave = 10, kHigh = 3, kClear = 1.5;  // mm
+    constexpr int kInWave = 8;
+    for (const Attachment& a : design_.pattern.attachments) {
+      if (a.trim.empty()) continue;
+      const Path& edge = design_.pattern.pieces[a.piece].edge(a.edge).path;
+      const int steps = kInWave * std::max(1, static_cast<int>((a.to - a.from) / kWave));
+      QPainterPath wave;
+      for (int i = 0; i <= steps; ++i) {
+        const double at = a.from + (a.to - a.from) * i / steps;
+        const Vec2 along = edge.tangentAt(at), out{along.y, -along.x};  // the cloth lies on its right
+        const double high = kClear + kHigh * (1 - std::cos(2 * std::numbers::pi * i / kInWave)) / 2;
+        const QPointF p = toQt(scene_.arrangement[a.piece].apply(edge.pointAt(at) + high * out));
+        i == 0 ? wave.moveTo(p) : wave.lineTo(p);
+      }
+      add(Ink::Construction, wave, {.working = "trim." + a.trim});
     }
   }
 

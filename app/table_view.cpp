@@ -7,6 +7,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "parts/trims/handles.h"
+
 namespace armure {
 namespace {
 
@@ -217,8 +219,20 @@ void TableView::moveGuide(const GuideHandle& guide, double mm) {
     if (refusal) emit refused(QString::fromStdString(refusal->text()));
     return;
   }
-  const auto problem = session_.tryChoice(key, formatLengthWithUnit(std::round(mm / grid) * grid, {unit, 16}));
+  const auto problem = session_.tryChoice(key, placedText(key, std::round(mm / grid) * grid));
   if (problem) emit refused(QString::fromStdString(problem->text()));
+}
+
+// A length, or a place on the line that something is sewn to.
+std::string TableView::placedText(const std::string& key, double mm) const {
+  constexpr double kSnap = 3;
+  const Design& design = *session_.design();
+  const auto place = parseTrimKey(key);
+  for (const TrimChoice& trim : design.rules.trims())
+    if (place && trim.kind() == place->kind && trim.name() == place->name)
+      if (const auto stretch = stretchOf(design.pattern, trim); stretch.ok())
+        return placeAlong(stretch->line, mm, kSnap);
+  return formatLengthWithUnit(mm, {session_.order().units.unit, 16});
 }
 
 // One step along the arrow, for a guide that moves that way.

@@ -72,6 +72,7 @@ class TableView : public QWidget {
   void drawSpot(QPainter& painter) const;
   void drawFingers(QPainter& painter) const;
   void moveGuide(const GuideHandle& guide, double mm);
+  std::string placedText(const std::string& key, double mm) const;
   void stepGuide(const GuideHandle& guide, QPointF arrow);
   const SceneItem* selectedGuide() const;
   void nextGuide(bool backwards);

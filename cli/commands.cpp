@@ -413,6 +413,7 @@ int keys(Printer& out) {
     out.print("{}\tplace\t{:.4g} to {:.4g} in\t\t{}\n", f.form, f.lowest / kMmPerInch, f.highest / kMmPerInch,
               f.reason);
   for (const PrepareForm& f : prepareForms()) out.print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
+  for (const TrimForm& f : trimForms()) out.print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
   for (const SeamForm& f : kSeamForms) out.print("{}\tplace\t{}\t\t{}\n", f.form, f.values, f.reason);
   for (const MeasureInfo& m : measureTable()) out.print("{}\tmeasure\t\t\t{}: {}\n", m.id, m.name, m.how);
   return kDone;

@@ -7,7 +7,6 @@
 #include "io/measurement_csv.h"
 #include "io/pieces_json.h"
 #include "io/svg.h"
-#include "layers/layer.h"
 #include "prepare/by_hand.h"
 #include "recalc/job_sheet.h"
 #include "render/document_pdf.h"
@@ -30,9 +29,7 @@ std::string measures(const Order& order, const Design*, const PrintWishes&) {
   return writeMeasurements(order.measures, order.client, order.date);
 }
 
-GarmentSketch sketchIn(const Design& design) {
-  return sketchOf(shellOf(design.half(BodySide::Left).pattern), design.block);
-}
+GarmentSketch sketchIn(const Design& design) { return sketchOf(design.half(BodySide::Left).pattern, design.block); }
 std::string sheetPdf(const Order& order, const Design* design, const PrintWishes&) {
   return documentPdf(jobSheet(order, *design), order.units, sketchIn(*design));
 }

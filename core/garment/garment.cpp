@@ -9,6 +9,7 @@
 #include "cutting/cutting.h"
 #include "cutting/uncut_lines.h"
 #include "draft/upper_block.h"
+#include "garment/trim_makers.h"
 #include "geometry/tolerances.h"
 #include "layers/allowances.h"
 #include "measure/measure_table.h"
@@ -181,6 +182,7 @@ constexpr Step kOnShell[] = {
     {"layers", layOn},
     {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
     {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
+    {"trims", always<[](Making& m) { addTrims(m.pattern, m.rules); }>},
     {"allowances", always<[](Making& m) {
        if (isToile(m.rules)) widenForToile(m.pattern, m.rules);
        keepCustom(m.pattern, m.rules);

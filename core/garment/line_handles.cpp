@@ -6,6 +6,7 @@
 #include "parts/edges/handles.h"
 #include "parts/inserts/handles.h"
 #include "parts/skirt/handles.h"
+#include "parts/trims/handles.h"
 #include "parts/yoke/handles.h"
 
 namespace armure {
@@ -14,7 +15,7 @@ std::vector<LineHandle> lineHandles(const Pattern& pattern, const Rules& rules, 
   Handles handles(pattern, rules, stage);
   // From the shoulder down: where two parts name one place, the first has it.
   for (const auto add : {addDialHandles, addCoverHandles, addYokeHandles, addBandHandles, addInsertHandles,
-                         addSkirtHandles, addEdgeHandles, addCupHandles, addBoneHandles})
+                         addSkirtHandles, addEdgeHandles, addCupHandles, addBoneHandles, addTrimHandles})
     add(handles);
   return std::move(handles).take();
 }

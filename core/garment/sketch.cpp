@@ -94,6 +94,7 @@ class ViewSketch {
     for (const size_t i : half_.pieces()) addLines(i);
     for (const Seam& s : pattern_.seams) addGathers(s);
     addStraps();
+    addTrims();
     addLaces();
     return std::move(sketch_);
   }
@@ -200,6 +201,35 @@ class ViewSketch {
     add(SketchStroke::Edge, all);
   }
 
+  // What is sewn on falls from its stretch, in a fold for each few centimetres of the edge.
+  void addTrims() {
+    constexpr double kFold = 42, kWave = 0.05;         // mm of the edge; of how far it hangs
+    constexpr double kSpreads = 0.04, kFlares = 0.16;  // wider below than above: a frill, a flounce
+    constexpr int kInFold = 8;
+    for (const Attachment& a : pattern_.attachments) {
+      if (a.trim.empty() || !half_.shows(a.piece)) continue;
+      const int folds = std::max(2, static_cast<int>(std::lround((a.to - a.from) / kFold)));
+      Polyline sewn, free;
+      for (int i = 0; i <= folds * kInFold; ++i) {
+        const double t = static_cast<double>(i) / (folds * kInFold);
+        const Vec2 at = put(onEdge(a.piece, a.edge, a.from + t * (a.to - a.from)));
+        const double wave = 1 - kWave * (1 - std::cos(2 * std::numbers::pi * i / kInFold));
+        sewn.push_back(at);
+        free.push_back({at.x * (1 + (a.full > 1 ? kSpreads : kFlares)), at.y + a.hangs * wave});
+      }
+      for (int fold = 1; fold < folds; ++fold) {
+        const auto i = static_cast<size_t>(fold * kInFold);
+        folds_.push_back({lerp(sewn[i], free[i], 0.05), lerp(sewn[i], free[i], 0.85)});
+      }
+      Polyline all = sewn;
+      all.insert(all.end(), free.rbegin(), free.rend());
+      add(SketchStroke::Outline, all);
+      add(SketchStroke::Edge, free);
+      add(SketchStroke::Seam, sewn);
+    }
+    for (Polyline& fold : folds_) add(SketchStroke::Lacing, std::move(fold));
+  }
+
   // From where it is sewn on to the middle of the shoulder.
   void addStraps() {
     constexpr double kHalf = 8;  // mm, half its width as drawn
@@ -246,6 +276,7 @@ class ViewSketch {
   const Opening& opening_;
   const Vec2 shoulder_;
   Polyline band_;
+  std::vector<Polyline> folds_;  // of what is sewn on, over all of it
   double bandDepth_ = 0;
   Sketch sketch_;
 };

@@ -105,7 +105,7 @@ struct DartCrossing {
 enum class Half { Front, Back, Both };
 
 // What part of the garment a piece is.
-enum class Part { Panel, Cup, CupBand, CupCover, Yoke, Insert, Skirt, ShoulderBand, Strap, Modesty, Pad };
+enum class Part { Panel, Cup, CupBand, CupCover, Yoke, Insert, Skirt, ShoulderBand, Strap, Modesty, Pad, Trim };
 
 // How it lies in the garment: a pair mirrored on each other, once on the fold, or once as it is.
 enum class Symmetry { Pair, OnFold, Once };
@@ -245,6 +245,10 @@ struct Attachment {
   std::string edge;
   double from = 0, to = 0;
   PieceEdge attached;  // the edge sewn on
+  // Of a trim: which stretch of the edge sewn on lies there, mm, so many times as long; 0 where nothing is compared.
+  double onFrom = 0, onTo = 0, full = 0;
+  double hangs = 0;       // how far it reaches from the edge
+  std::string trim = {};  // and of which it is: "frill-1"
 };
 
 // A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of

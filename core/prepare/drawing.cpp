@@ -149,16 +149,18 @@ std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline
 }
 
 Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules) {
-  constexpr double kInto = 8;  // mm
+  constexpr double kInto = 8, kAtEnd = 0.5;  // mm
   Boning boning{channelsOf(pattern, block, rules), eyeletsOf(pattern, block, rules)};
   for (const Attachment& a : pattern.attachments) {
-    if (pattern.pieces[a.attached.piece].part != Part::Strap) continue;
+    const Part part = pattern.pieces[a.attached.piece].part;
+    if (part != Part::Strap && part != Part::Trim) continue;
     const Path& edge = pattern.pieces[a.piece].edge(a.edge).path;
-    const auto tick = [&](double at) {
+    const double length = edge.length();
+    for (const double at : {a.from, a.to}) {
+      if (part == Part::Trim && (at < kAtEnd || at > length - kAtEnd)) continue;  // it goes on beyond the seam
       const Vec2 along = edge.tangentAt(at), from = edge.pointAt(at);
-      return Path::line(from, from + kInto * Vec2{-along.y, along.x});
-    };
-    boning.placements.push_back({a.piece, tick(a.from), tick(a.to)});
+      boning.placements.push_back({a.piece, Path::line(from, from + kInto * Vec2{-along.y, along.x})});
+    }
   }
   return boning;
 }
@@ -172,8 +174,7 @@ std::vector<DrawnLine> drawnBoning(const Boning& boning, size_t piece) {
         if (c.drawnAside == 0 || c.drawnAside * aside > 0)
           lines.push_back({LineRole::Channel, c.id, Path::polyline(c.line(aside))});
   for (const Placement& p : boning.placements)
-    if (p.piece == piece)
-      for (const Path& tick : {p.from, p.to}) lines.push_back({LineRole::Notch, "", tick});
+    if (p.piece == piece) lines.push_back({LineRole::Notch, "", p.tick});
   for (const EyeletRow& row : boning.eyelets)
     if (row.piece == piece)
       for (const Vec2 at : row.places) lines.push_back({LineRole::Eyelet, "", ring(at, kEyelet)});

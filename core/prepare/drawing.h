@@ -34,10 +34,10 @@ struct DrawnLine {
 // The lines of a piece, those that lie below others first. Without a cut outline there is no cut line.
 std::vector<DrawnLine> drawnLines(const Piece& piece, const Polyline& cutOutline, NotchKind notches = NotchKind::Slit);
 
-// Where a strap is sewn to an edge: square into the piece, at either side of the strap.
+// Where what is sewn to an edge begins or ends: a stroke square into the piece.
 struct Placement {
   size_t piece = 0;
-  Path from, to;
+  Path tick;
 };
 
 // The bones, eyelets and places of straps of a finished pattern, found once for all of its pieces.

@@ -239,7 +239,7 @@ bool isMirrored(const Piece& piece) { return piece.symmetry == Symmetry::Pair &&
 
 std::string clothOf(const Piece& piece, std::string_view layer, const Rules& rules) {
   if (rules.option(key::kCutFor) == CutFor::Toile) return rules.chosenCloth("toile").value_or("calico");
-  if (layer == "shell")
+  if (layer == "shell" || piece.part == Part::Trim)
     if (auto chosen = rules.chosenCloth(chosenAs(piece))) return *chosen;
   if (!piece.cloth.empty() && layer == piece.layer) return piece.cloth;
   if (auto chosen = rules.chosenCloth(layer)) return *chosen;

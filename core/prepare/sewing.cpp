@@ -220,6 +220,7 @@ std::set<Work> furtherWorks(const Pattern& pattern, const Block& block, const Ru
   if (const PatternLevel* waist = pattern.level(level::kWaist); waist && waist->ring) works.insert(Work::WaistStay);
   for (const Piece& p : pattern.pieces) {
     if (p.part == Part::Strap) works.insert(Work::Straps);
+    if (p.part == Part::Trim) works.insert(Work::Trims);
     if (p.part == Part::Modesty) works.insert(Work::Modesty);
     if (p.part == Part::CupCover) works.insert(Work::Covers);
     for (const Edge& e : p.edges)

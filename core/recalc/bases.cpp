@@ -71,7 +71,7 @@ bool isDraftChoice(std::string_view key) {
   if (const RuleInfo* rule = findRule(key))
     return rule->stage != "Prepare" && rule->stage != "Balance" &&
            (rule->group != "Opening" || key == key::kOpeningEnd.text);
-  return isChoiceKey(key) && !parsePrepareKey(key) && !seamOfKey(key) && !lockOfKey(key);
+  return isChoiceKey(key) && !parsePrepareKey(key) && !parseTrimKey(key) && !seamOfKey(key) && !lockOfKey(key);
 }
 
 std::optional<Problem> withoutEffect(const Order& now, const Order& next) {

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "garment/trim_makers.h"
 #include "layers/recipe.h"
 #include "measure/measure_table.h"
 #include "parts/bones/bones.h"
@@ -112,6 +113,7 @@ class IdleFinder {
     if (const auto edge = lockOfKey(key)) return whyLockIdle(*edge);
     if (!isChoiceKey(key)) return "it is not known; it is kept";
     if (const auto cut = parsePrepareKey(key)) return whyCutIdle(key, *cut);
+    if (const auto trim = parseTrimKey(key)) return whyTrimIdle(*trim);
     if (const RuleInfo* rule = findRule(key); rule && rule->stage == "Prepare")  // cut and bought, not drafted
       return now_->rules.counts(*rule) ? Message() : msg("it counts only with {}", conditionOf(*rule));
     Order other = order_;
@@ -203,6 +205,19 @@ class IdleFinder {
                                [&](const KeptPlace& p) { return keptPlaceKey(p) == key && isCut(p); })
                ? Message()
                : Message("nothing is cut of this cloth");
+  }
+
+  Message whyTrimIdle(const TrimKey& key) const {
+    for (const TrimChoice& trim : now_->rules.trims()) {
+      if (trim.kind() != key.kind || trim.name() != key.name) continue;
+      if (trim.on().empty())
+        return msg("it is sewn to nothing: choose {}.on", verbatim(key.text().substr(0, key.text().rfind('.'))));
+      if (const auto problem = trimProblem(now_->pattern, trim, now_->rules))
+        return msg("it is left out: {}", problem->what);
+      for (const RuleInfo& field : trimKind(key.kind).fields)
+        if (field.key == key.field && !trim.counts(field)) return "it counts only beside other choices of its own";
+    }
+    return {};
   }
 
   Message whyCutIdle(const std::string& key, const PrepareKey& cut) const {

@@ -116,6 +116,7 @@ class JobSheet {
   static Message nameOf(const std::string& key) {
     if (const auto shaping = parseShapingKey(key)) return shapingName(*shaping);
     if (const auto cut = parsePrepareKey(key)) return prepareName(*cut);
+    if (const auto trim = parseTrimKey(key)) return trimKeyName(*trim);
     return verbatim(key);
   }
 
@@ -125,6 +126,7 @@ class JobSheet {
       case RuleKind::Length:
         return msg("{}", Length{v.number});
       case RuleKind::Share:
+      case RuleKind::Number:
         return msg("{:.2f}", v.number);
       case RuleKind::Option:
         break;

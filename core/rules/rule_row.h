@@ -23,6 +23,7 @@ namespace armure {
 enum class RuleKind {
   Length,  // mm
   Share,   // 0 to 1, a part of a whole
+  Number,  // how many, or how many times
   Option,  // one of a list
 };
 
@@ -30,6 +31,9 @@ struct LengthKey {
   std::string_view text;
 };
 struct ShareKey {
+  std::string_view text;
+};
+struct NumberKey {
   std::string_view text;
 };
 template <typename Option>
@@ -107,6 +111,10 @@ constexpr RuleInfo length(LengthKey key, std::string_view stage, std::string_vie
 constexpr RuleInfo share(ShareKey key, std::string_view stage, std::string_view group, std::string_view label,
                          double value, std::string_view reason) {
   return {key.text, stage, group, label, RuleKind::Share, value, value, value, 0, 1, reason};
+}
+constexpr RuleInfo number(NumberKey key, std::string_view stage, std::string_view group, std::string_view label,
+                          double value, double lowest, double highest, std::string_view reason) {
+  return {key.text, stage, group, label, RuleKind::Number, value, value, value, lowest, highest, reason};
 }
 template <typename Key>  // OptionKey or TextKey; the first option is the default
 constexpr RuleInfo option(Key key, std::string_view stage, std::string_view group, std::string_view label,

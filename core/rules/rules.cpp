@@ -15,57 +15,10 @@
 namespace armure {
 namespace {
 
-Message optionList(const RuleInfo& rule) {
-  Listed ids{{}, Listed::By::Or};
-  for (const RuleOption& o : rule.options) ids.all.push_back(verbatim(o.id));
-  return msg("choose one of {}", std::move(ids));
-}
-
-Problem outside(const RuleInfo& rule, std::string_view value) {
-  return {verbatim(rule.key), msg("\"{}\" is out of range for {}", quotable(value), known(rule.label)),
-          rule.kind == RuleKind::Share
-              ? msg("give a part between {} and {}", rule.lowest, rule.highest)
-              : msg("give a length between {} and {}", Length{rule.lowest}, Length{rule.highest})};
-}
-
-bool within(const RuleInfo& rule, double v) { return v >= rule.lowest - 1e-6 && v <= rule.highest + 1e-6; }
-
-Result<RuleValue> parseRule(const RuleInfo& rule, std::string_view text, Unit bareUnit) {
-  if (rule.kind == RuleKind::Option) {
-    for (size_t i = 0; i < rule.options.size(); ++i)
-      if (rule.options[i].id == text)
-        return RuleValue{static_cast<double>(i), rule.options[i].id, rule.options[i].value, Source::ByHand};
-    return Problem{verbatim(rule.key), msg("there is no choice \"{}\" for {}", quotable(text), known(rule.label)),
-                   optionList(rule)};
-  }
-  if (rule.kind == RuleKind::Share) {
-    const Result<double> number = parseNumber(text);
-    if (!number.ok()) return Problem{verbatim(rule.key), number.problem().what, number.problem().remedy};
-    if (!within(rule, number.value())) return outside(rule, text);
-    return RuleValue{number.value(), {}, 0, Source::ByHand};
-  }
-  const Result<double> mm = parseLength(text, bareUnit);
-  if (!mm.ok()) return Problem{verbatim(rule.key), mm.problem().what, mm.problem().remedy};
-  if (!within(rule, mm.value())) return outside(rule, text);
-  return RuleValue{mm.value(), {}, 0, Source::ByHand};
-}
-
 size_t placeOf(std::string_view key) {
   const RuleInfo* row = findRule(key);
   if (!row) throw std::out_of_range(fmt::format("Rules: no rule {}", key));
   return static_cast<size_t>(row - ruleTable().data());
-}
-
-double defaultOf(const RuleInfo& rule, Figure figure) {
-  switch (figure) {
-    case Figure::Small:
-      return rule.small;
-    case Figure::Medium:
-      return rule.medium;
-    case Figure::Full:
-      break;
-  }
-  return rule.full;
 }
 
 // A key that does not exist, with the one that may have been meant.
@@ -153,30 +106,24 @@ Result<std::string> checkChoice(std::string_view key, std::string_view value, Un
                    "choose yes, or leave the lock away"};
   }
   if (const auto prepare = parsePrepareKey(key)) return checkPrepareChoice(key, *prepare, value, bareUnit);
+  if (const auto trim = parseTrimKey(key)) return checkTrimChoice(*trim, value, bareUnit);
   const RuleInfo* rule = findRule(key);
   if (!rule) return unknownKey(key);
-  const Result<RuleValue> parsed = parseRule(*rule, value, bareUnit);
-  if (!parsed.ok()) return parsed.problem();
-  if (rule->kind == RuleKind::Option) return std::string(parsed->option);
-  if (rule->kind == RuleKind::Share) return fmt::format("{:.6g}", parsed->number);
-  return readLength(value, bareUnit)->text();
+  return keptRuleText(*rule, value, bareUnit);
 }
 
 bool isChoiceKey(std::string_view key) {
-  return findRule(key) || parseShapingKey(key) || seamOfKey(key) || lockOfKey(key) || parsePrepareKey(key);
+  return findRule(key) || parseShapingKey(key) || seamOfKey(key) || lockOfKey(key) || parsePrepareKey(key) ||
+         parseTrimKey(key);
 }
 
 Rules::Rules(const Choices& choices, std::string_view style, std::string_view school, Figure figure) {
   const auto table = ruleTable();
   values_.reserve(table.size());
-  for (const RuleInfo& rule : table) {
-    const double number = defaultOf(rule, figure);
-    const RuleOption plain = rule.options.empty() ? RuleOption{} : rule.options[static_cast<size_t>(number)];
-    values_.push_back({number, plain.id, plain.value, Source::Rule});
-  }
+  for (const RuleInfo& rule : table) values_.push_back(defaultValue(rule, figure));
   const auto apply = [&](std::string_view key, std::string_view text) {
     const size_t i = placeOf(key);
-    const Result<RuleValue> parsed = parseRule(table[i], text, Unit::Millimetre);
+    const Result<RuleValue> parsed = readRuleValue(table[i], text, Unit::Millimetre);
     if (!parsed.ok()) throw std::invalid_argument(parsed.problem().text());
     values_[i] = parsed.value();
     values_[i].chosen = true;
@@ -208,6 +155,7 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
     }
     if (const auto edge = lockOfKey(key)) locks_.insert(*edge);
     if (const auto cut = parsePrepareKey(key)) prepare(*cut, text);
+    if (const auto trim = parseTrimKey(key)) sewOn(*trim, text);
     const auto shaping = parseShapingKey(key);
     if (!shaping) continue;
     const Result<double> mm = shapingValue(*shaping, text, Unit::Millimetre);
@@ -221,6 +169,13 @@ Rules::Rules(const Choices& choices, std::string_view style, std::string_view sc
       values_[i].source = followed.source;
     }
   }
+}
+
+void Rules::sewOn(const TrimKey& key, const std::string& text) {
+  auto trim =
+      std::ranges::find_if(trims_, [&](const TrimChoice& t) { return t.kind() == key.kind && t.name() == key.name; });
+  if (trim == trims_.end()) trim = trims_.insert(trims_.end(), TrimChoice(key.kind, key.name));
+  trim->set(key.field, text);
 }
 
 void Rules::prepare(const PrepareKey& key, const std::string& text) {

@@ -15,8 +15,10 @@
 #include "rules/prepare_choices.h"
 #include "rules/presets.h"
 #include "rules/rule_table.h"
+#include "rules/rule_value.h"
 #include "rules/seam_choices.h"
 #include "rules/shaping_keys.h"
+#include "rules/trims.h"
 #include "units/length.h"
 #include "working.h"
 
@@ -39,15 +41,6 @@ std::optional<Problem> choicesProblem(const Choices& choices);
 
 // Whether a key is of a form that exists: a rule, or one of the forms of shaping_keys.h and seam_choices.h.
 bool isChoiceKey(std::string_view key);
-
-// One rule in force.
-struct RuleValue {
-  double number = 0;        // mm, share, or the option's place
-  std::string_view option;  // the option's id
-  int choice = 0;           // and its enumerator
-  Source source = Source::Rule;
-  bool chosen = false;  // by the maker or by a preset; else the default of the figure
-};
 
 // A level of the maker's own.
 struct OwnLevel {
@@ -105,12 +98,16 @@ class Rules {
   std::map<int, double> bonesAt(std::string_view piece) const;
   bool isBoneOff(std::string_view bone) const { return bonesOff_.find(bone) != bonesOff_.end(); }
 
+  // What is sewn on (rules/trims.h), by kind and name.
+  const std::vector<TrimChoice>& trims() const { return trims_; }
+
   // The rule as a term of a working: its label, value and source.
   Term term(std::string_view key, char sign = '+', double factor = 1) const;
   Term term(LengthKey key, char sign = '+', double factor = 1) const { return term(key.text, sign, factor); }
 
  private:
   void prepare(const PrepareKey& key, const std::string& text);
+  void sewOn(const TrimKey& key, const std::string& text);
   std::optional<double> shaping(ShapingKind kind, std::string_view level, std::string_view line) const;
 
   std::vector<RuleValue> values_;                      // in the order of ruleTable()
@@ -123,6 +120,7 @@ class Rules {
   std::map<std::string, std::string, std::less<>> clothOf_;
   std::map<std::string, std::map<int, double>, std::less<>> bonesAt_;
   std::set<std::string, std::less<>> bonesOff_;
+  std::vector<TrimChoice> trims_;
 };
 
 }  // namespace armure

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "balance/fit.h"
 #include "geometry/tolerances.h"
@@ -72,6 +73,29 @@ class BodyRows : RowMaker {
       const double off = measureEdges(pattern_, l.layer) - shellLength(l);
       r.detail = off > 0 ? "longer than the shell it lies on" : "shorter than the shell it lies on";
       judge(r, std::abs(off), limits::kLengthMm, "keep the pieces balanced, so that the layer follows the shell");
+    }
+  }
+
+  // Every edge that is sewn on is so many times as long as its stretch, and all of it lies on one.
+  void trims() {
+    std::map<size_t, double> covered;  // by piece: of its sewn edge, on all copies
+    std::map<size_t, double> off;
+    std::map<size_t, const Attachment*> first;
+    for (const Attachment& a : pattern_.attachments) {
+      if (a.trim.empty()) continue;
+      const bool bothHalves = pattern_.pieces[a.piece].side == BodySide::Both;
+      const double stretch = a.to - a.from, sewn = a.onTo - a.onFrom;
+      covered[a.attached.piece] += (bothHalves ? 2 : 1) * sewn;
+      off[a.attached.piece] = std::max(off[a.attached.piece], std::abs(sewn - a.full * stretch));
+      first.emplace(a.attached.piece, &a);
+    }
+    for (const auto& [piece, a] : first) {
+      const Piece& p = pattern_.pieces[piece];
+      CheckRow r = edgeRow(CheckKind::Trim, p, p.edge(a->attached.edge), msg("{}, against its edge", p.name));
+      r.detail = "what is sewn on is not as long as its edge and its fullness ask for";
+      const double length = p.copies * measureEdges(pattern_, {a->attached});
+      judge(r, std::max(off[piece], std::abs(length - covered[piece])), limits::kTrimMm,
+            "this is a fault of the program: please keep the order file");
     }
   }
 
@@ -253,6 +277,7 @@ void addBodyRows(const SheetInput& input, std::vector<CheckRow>& rows) {
   maker.girths();
   maker.topEdge();
   maker.layers();
+  maker.trims();
   maker.upperEdges();
   maker.cupRim();
 }

@@ -102,6 +102,8 @@ std::string_view checkName(CheckKind kind) {
       return "free edge";
     case CheckKind::Layer:
       return "layer";
+    case CheckKind::Trim:
+      return "trim";
     case CheckKind::Body:
       return "body";
     case CheckKind::Intake:

@@ -31,13 +31,14 @@ inline constexpr double kMeasuredMm = 3.0;   // armhole and side against the tap
 inline constexpr double kRimMm = 6.0;        // a ready-made cup's rim against its opening: what eases in over it
 inline constexpr double kBridgeMm = 6.0;     // the bridge between two cups, 1/8 in to each side
 inline constexpr double kCupRadiusMm = 8.0;  // tightest radius on a cup line
+inline constexpr double kTrimMm = 0.1;       // what is sewn on, against its edge
 inline constexpr double kBiasGives = 0.1;    // woven cloth on the bias, of its width; common practice, no source
 inline constexpr double kMeantCornerDegrees = 15.0;  // where a sewn line turns by more, a corner is meant
 }  // namespace limits
 
 // Wish: something asked of the balancing that cannot be. FreeEdge: what balancing did to edges that are not sewn.
-// Layer: linings and pads against the shell they lie on. Body: shoulder, armhole and side against the block and the
-// tape. Idle: choices and measures without effect.
+// Layer: linings and pads against the shell they lie on. Trim: what is sewn on against its edge. Body: shoulder,
+// armhole and side against the block and the tape. Idle: choices and measures without effect.
 enum class CheckKind {
   Wish,
   Stretch,
@@ -50,6 +51,7 @@ enum class CheckKind {
   Piece,
   FreeEdge,
   Layer,
+  Trim,
   Body,
   Intake,
   Facts,

@@ -28,6 +28,7 @@ bool isWorn(const Piece& p) {
     case Part::Strap:
     case Part::Modesty:
     case Part::Pad:
+    case Part::Trim:
       return false;
   }
   return false;

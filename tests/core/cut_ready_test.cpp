@@ -366,12 +366,14 @@ TEST_CASE("the sides are sewn last, or with the panels") {
 TEST_CASE("where straps are sewn on is drawn on the pieces, as wide as the strap") {
   const Design d = designOf(orderWith({{"strap.kind", "straight"}, {"strap.width", "1 in"}}));
   const Boning boning = boningOf(d.pattern, d.block, d.rules);
-  REQUIRE(boning.placements.size() == 2);  // in front and behind
-  for (const Placement& p : boning.placements) {
-    CHECK(distance(p.from.start(), p.to.start()) == Approx(inches(1)).margin(0.5));
-    Polyline outline = d.pattern.pieces[p.piece].outline(0.02);
-    CHECK(inside(outline, lerp(p.from.end(), p.to.end(), 0.5)));
+  REQUIRE(boning.placements.size() == 4);  // in front and behind, at either side
+  for (size_t i = 0; i < 4; i += 2) {
+    const Placement &from = boning.placements[i], &to = boning.placements[i + 1];
+    REQUIRE(from.piece == to.piece);
+    CHECK(distance(from.tick.start(), to.tick.start()) == Approx(inches(1)).margin(0.5));
+    Polyline outline = d.pattern.pieces[to.piece].outline(0.02);
+    CHECK(inside(outline, lerp(from.tick.end(), to.tick.end(), 0.5)));
     outline.push_back(outline.front());
-    CHECK(distanceToPolyline(p.to.start(), outline) < 0.05);
+    CHECK(distanceToPolyline(to.tick.start(), outline) < 0.05);
   }
 }

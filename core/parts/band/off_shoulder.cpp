@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "geometry/arc.h"
 #include "measure/measure_table.h"
 #include "operations/sew.h"
 #include "parts/band/rules.h"
@@ -17,22 +18,6 @@ namespace {
 
 constexpr double kStraight = 1e-3;  // rad: less is drawn as if it were this
 constexpr double kMostAngle = 2.8;  // rad: more would not lie on one sheet
-
-// A stretch of a circle from one angle to another, measured from straight down, growing to the right.
-Path arc(Vec2 centre, double radius, double from, double to) {
-  constexpr double kWidest = 0.5;  // rad, of one cubic: good to 1e-6 of the radius
-  const int parts = std::max(1, static_cast<int>(std::ceil(std::abs(to - from) / kWidest)));
-  const double step = (to - from) / parts, handle = 4.0 / 3 * std::tan(step / 4) * radius;
-  const auto at = [&](double a) { return centre + radius * Vec2{std::sin(a), std::cos(a)}; };
-  const auto along = [](double a) { return Vec2{std::cos(a), -std::sin(a)}; };
-  std::vector<Cubic> cubics;
-  for (int i = 0; i < parts; ++i) {
-    const double a = from + i * step, b = a + step;
-    cubics.push_back(
-        {cubics.empty() ? at(a) : cubics.back().p3, at(a) + handle * along(a), at(b) - handle * along(b), at(b)});
-  }
-  return Path(std::move(cubics));
-}
 
 class BandMaker {
  public:
@@ -91,7 +76,7 @@ class BandMaker {
       for (const Edge& e : p.edges) top = std::min(top, e.path.start().y);
     const Vec2 o{pattern_.right() + kBesideShell, top - radius_};
     const double outer = radius_ + depth_, allowance = rules_.length(key::kAllowanceYoke);
-    const auto at = [&](double radius, double a) { return o + radius * Vec2{std::sin(a), std::cos(a)}; };
+    const auto at = [&](double radius, double a) { return onCircle(o, radius, a); };
     Piece band;
     band.id = "shoulder-band";
     band.name = "Shoulder band";

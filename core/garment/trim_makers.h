@@ -1,0 +1,22 @@
+// core/garment/trim_makers.h
+//
+// What makes each kind of trim, in one table, and all trims of an order sewn on to the finished shell.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "pattern/pattern.h"
+#include "result.h"
+#include "rules/rules.h"
+
+namespace armure {
+
+// Adds the pieces of every trim that can be made, by name. What cannot is left out, and told by trimProblem().
+void addTrims(Pattern& pattern, const Rules& rules);
+
+// Why a trim cannot be sewn to this garment; nothing where it can.
+std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Rules& rules);
+
+}  // namespace armure

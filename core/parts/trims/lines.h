@@ -1,0 +1,54 @@
+// core/parts/trims/lines.h
+//
+// The lines of a garment that something can be sewn to: its upper edge, its hem, its armhole, each running on from
+// piece to piece, with the marks a maker would name on it (the seams it crosses). One half of the body; the other is
+// its mirror image.
+//
+//   const auto stretch = stretchOf(pattern, trim);       // "hem", from "side" to "end"
+//   if (stretch.ok()) ... stretch->whole ...             // mm, on both halves together
+#pragma once
+
+#include <array>
+#include <string>
+#include <vector>
+
+#include "operations/sew.h"
+#include "rules/trims.h"
+
+namespace armure {
+
+struct LineMark {
+  std::string id;  // "start", "side", "end"
+  Message name;
+  double at = 0;  // mm from the line's start
+};
+
+struct GarmentLine {
+  std::string id;                  // "hem"; of several the next is "hem-2"
+  Message name;                    // "Hem"
+  std::vector<SewnEdge> edges;     // from the centre front outwards, or from the shoulder down and up behind
+  std::vector<double> ends;        // of each, mm from the start
+  std::vector<LineMark> marks;     // from the start on
+  std::array<bool, 2> runsOver{};  // at its start, at its end: over the centre, to the mirrored half
+  double length() const { return ends.empty() ? 0 : ends.back(); }
+};
+
+// Of the shell, as it is.
+std::vector<GarmentLine> garmentLines(const Pattern& pattern);
+
+// Part of a line, and how often the garment has it.
+struct TrimStretch {
+  GarmentLine line;
+  double from = 0, to = 0;     // mm along the line
+  std::array<bool, 2> over{};  // whether what is sewn on runs on over the centre at either end
+  double half() const { return to - from; }
+  int count() const { return over[0] || over[1] ? 1 : 2; }  // of what is sewn on: one piece of work, or one a side
+  double whole() const { return half() * (over[0] || over[1] ? 2 : 1); }  // of each of them
+  bool isRing() const { return over[0] && over[1]; }
+};
+
+// Where a trim is sewn. The Problem says which line or mark the garment lacks and which it has, or that nothing is left
+// between the two.
+Result<TrimStretch> stretchOf(const Pattern& pattern, const TrimChoice& trim);
+
+}  // namespace armure

@@ -1,0 +1,26 @@
+// core/parts/trims/sewn_on.h
+//
+// What every kind of trim needs: the width of the cloth it is cut from, and adding its pieces to the garment with the
+// stretches they are sewn to.
+#pragma once
+
+#include "parts/trims/lines.h"
+#include "rules/rules.h"
+
+namespace armure {
+
+// From selvedge to selvedge, of the cloth a trim is cut of, mm.
+double trimClothWidth(const TrimChoice& trim, const Rules& rules);
+
+// A new piece of the trim at the place beside all others; `part` counts them where there are several ("frill-1-2").
+Piece trimPiece(const TrimChoice& trim, int part, int parts);
+// Where it begins: to the right of everything, level with the highest corner.
+Vec2 besideAll(const Pattern& pattern);
+
+// Adds the piece and tells that its copies are sewn to the stretch one after the other by this edge, beginning `from`
+// mm along the whole of it and each covering `each` mm; the edge is `full` times as long, and the piece reaches `hangs`
+// mm from it. Of a piece cut in pairs the copies of the left half.
+void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
+           double from, double each, double full, double hangs);
+
+}  // namespace armure
