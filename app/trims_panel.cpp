@@ -234,7 +234,7 @@ void TrimsPanel::refresh() {
   if (!trim) return;
   refreshPlaces(*trim);
   refreshFields(*trim);
-  const auto problem = trimProblem(design->pattern, *trim, design->rules);
+  const auto problem = trimProblem(design->pattern, *trim, design->body, design->rules);
   const auto working = std::ranges::find(design->pattern.workings, "trim." + trim->id(), &Working::key);
   state_->setObjectName(problem ? "wrong" : "lesser");
   state_->setText(problem                                     ? words(msg("{}; {}", problem->what, problem->remedy))

@@ -182,7 +182,7 @@ constexpr Step kOnShell[] = {
     {"layers", layOn},
     {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
     {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
-    {"trims", always<[](Making& m) { addTrims(m.pattern, m.rules); }>},
+    {"trims", always<[](Making& m) { addTrims(m.pattern, m.body, m.rules); }>},
     {"allowances", always<[](Making& m) {
        if (isToile(m.rules)) widenForToile(m.pattern, m.rules);
        keepCustom(m.pattern, m.rules);
@@ -225,6 +225,9 @@ std::vector<std::string_view> furtherMeasures(const Rules& rules) {
   if (rules.option(key::kTopFrom) == TopFrom::Cup) all.emplace_back(id::kCupUp);
   if (rules.option(key::kCupKind) != CupKind::Princess && rules.option(key::kCupSized) == CupSizedBy::Radii)
     all.insert(all.end(), {id::kCupIn, id::kCupOut});
+  for (const TrimChoice& trim : rules.trims())
+    if (!trim.on().empty())
+      all.insert(all.end(), trimKind(trim.kind()).measures.begin(), trimKind(trim.kind()).measures.end());
   return all;
 }
 

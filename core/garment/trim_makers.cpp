@@ -5,6 +5,7 @@
 
 #include "parts/flounce/flounce.h"
 #include "parts/frill/frill.h"
+#include "parts/sleeve/sleeve.h"
 #include "parts/trims/lines.h"
 
 namespace armure {
@@ -12,29 +13,31 @@ namespace {
 
 struct TrimMaker {
   TrimKind kind{};
-  std::optional<Problem> (*add)(Pattern&, const TrimStretch&, const TrimChoice&, const Rules&);
+  std::optional<Problem> (*add)(Pattern&, const TrimStretch&, const TrimChoice&, const Body&, const Rules&);
 };
 constexpr std::array kMakers{
     TrimMaker{TrimKind::Frill, addFrill},
     TrimMaker{TrimKind::Flounce, addFlounce},
+    TrimMaker{TrimKind::Sleeve, addSleeve},
 };
 
-std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Rules& rules) {
+std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Body& body, const Rules& rules) {
   const Result<TrimStretch> stretch = stretchOf(pattern, trim);
   if (!stretch.ok()) return stretch.problem();
-  return std::ranges::find(kMakers, trim.kind(), &TrimMaker::kind)->add(pattern, *stretch, trim, rules);
+  return std::ranges::find(kMakers, trim.kind(), &TrimMaker::kind)->add(pattern, *stretch, trim, body, rules);
 }
 
 }  // namespace
 
-void addTrims(Pattern& pattern, const Rules& rules) {
+void addTrims(Pattern& pattern, const Body& body, const Rules& rules) {
   for (const TrimChoice& trim : rules.trims())
-    if (!trim.on().empty()) addTrim(pattern, trim, rules);
+    if (!trim.on().empty()) addTrim(pattern, trim, body, rules);
 }
 
-std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Rules& rules) {
+std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Body& body,
+                                   const Rules& rules) {
   Pattern tried = pattern;
-  return addTrim(tried, trim, rules);
+  return addTrim(tried, trim, body, rules);
 }
 
 }  // namespace armure

@@ -7,6 +7,7 @@
 #include <utility>
 #include <vector>
 
+#include "measure/estimate.h"
 #include "pattern/pattern.h"
 #include "result.h"
 #include "rules/rules.h"
@@ -14,9 +15,10 @@
 namespace armure {
 
 // Adds the pieces of every trim that can be made, by name. What cannot is left out, and told by trimProblem().
-void addTrims(Pattern& pattern, const Rules& rules);
+void addTrims(Pattern& pattern, const Body& body, const Rules& rules);
 
 // Why a trim cannot be sewn to this garment; nothing where it can.
-std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Rules& rules);
+std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Body& body,
+                                   const Rules& rules);
 
 }  // namespace armure

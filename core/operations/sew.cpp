@@ -80,7 +80,8 @@ std::vector<SewnEdge> lineFrom(const Pattern& pattern, const SewnEdge& first, st
             onward = SewnEdge{other.piece, {pattern.pieces[other.piece].edges[there.across].id, false}};
         }
       }
-    if (!onward || line.size() > pattern.pieces.size()) return line;
+    const bool closes = onward && onward->piece == first.piece && onward->use.edge == first.use.edge;
+    if (!onward || closes || line.size() > pattern.pieces.size()) return line;
     line.push_back(*onward);
   }
 }

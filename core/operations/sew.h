@@ -28,7 +28,7 @@ void sewLines(Pattern& pattern, std::vector<SewnEdge> a, std::vector<SewnEdge> b
               const Message& name, SeamKind kind = SeamKind::Plain);
 
 // The line an edge runs on in, clockwise across the closed seams at its end, as long as the edges there have its role:
-// a whole upper edge from piece to piece. It ends before the seam `stop` is crossed.
+// a whole upper edge from piece to piece. It ends before the seam `stop` is crossed, and where it comes back to itself.
 std::vector<SewnEdge> lineFrom(const Pattern& pattern, const SewnEdge& first, std::string_view stop);
 
 }  // namespace armure

@@ -8,14 +8,18 @@
 
 #include "parts/flounce/rules.h"
 #include "parts/frill/rules.h"
+#include "parts/sleeve/rules.h"
 #include "quotable.h"
 
 namespace armure {
 namespace {
 
-constexpr std::array<TrimKindInfo, 2> kTrimKinds{{
+constexpr std::array<std::string_view, 3> kArm{"bicep", "arm_length", "wrist"};
+
+constexpr std::array<TrimKindInfo, 3> kTrimKinds{{
     {TrimKind::Frill, "frill", "Frill", "a strip gathered or pleated to the edge it is sewn to", frill::kRows},
     {TrimKind::Flounce, "flounce", "Flounce", "a ring that falls in folds from the edge it is sewn to", flounce::kRows},
+    {TrimKind::Sleeve, "sleeve", "Sleeve", "a plain sleeve, set into the armhole", sleeve::kRows, kArm},
 }};
 
 constexpr std::string_view kOn = "on", kFrom = "from", kTo = "to";
@@ -53,7 +57,7 @@ PlaceText placeText(std::string_view value) {
   return {value, {}};
 }
 
-TrimPlace placeOf(std::string_view value) {
+TrimPlace trimPlaceOf(std::string_view value) {
   const PlaceText text = placeText(value);
   const double on = text.on.empty() ? 0 : parseLength(text.on, Unit::Millimetre).value();
   return {std::string(text.mark), text.sign == '-' ? -on : on};
@@ -135,9 +139,9 @@ void TrimChoice::set(std::string_view field, std::string_view value) {
   if (field == kOn) {
     on_ = value;
   } else if (field == kFrom) {
-    from_ = placeOf(value);
+    from_ = trimPlaceOf(value);
   } else if (field == kTo) {
-    to_ = placeOf(value);
+    to_ = trimPlaceOf(value);
   } else {
     const auto fields = trimKind(kind_).fields;
     const RuleInfo* row = fieldOf(kind_, field);

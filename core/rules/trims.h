@@ -24,12 +24,13 @@
 
 namespace armure {
 
-enum class TrimKind { Frill, Flounce };
+enum class TrimKind { Frill, Flounce, Sleeve };
 
 struct TrimKindInfo {
   TrimKind kind{};
   std::string_view id, label, reason;  // "frill", "Frill"
   std::span<const RuleInfo> fields;
+  std::span<const std::string_view> measures = {};  // of the client that it is made from, beyond those of every draft
 };
 std::span<const TrimKindInfo> trimKinds();
 const TrimKindInfo& trimKind(TrimKind kind);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <utility>
 
 #include "balance/fit.h"
 #include "geometry/tolerances.h"
@@ -78,23 +79,24 @@ class BodyRows : RowMaker {
 
   // Every edge that is sewn on is so many times as long as its stretch, and all of it lies on one.
   void trims() {
-    std::map<size_t, double> covered;  // by piece: of its sewn edge, on all copies
-    std::map<size_t, double> off;
-    std::map<size_t, const Attachment*> first;
+    struct Sewn {
+      const Attachment* first = nullptr;
+      double covered = 0, off = 0;  // mm: on all copies; the worst of its stretches
+    };
+    std::map<std::pair<size_t, std::string>, Sewn> edges;
     for (const Attachment& a : pattern_.attachments) {
       if (a.trim.empty()) continue;
-      const bool bothHalves = pattern_.pieces[a.piece].side == BodySide::Both;
-      const double stretch = a.to - a.from, sewn = a.onTo - a.onFrom;
-      covered[a.attached.piece] += (bothHalves ? 2 : 1) * sewn;
-      off[a.attached.piece] = std::max(off[a.attached.piece], std::abs(sewn - a.full * stretch));
-      first.emplace(a.attached.piece, &a);
+      Sewn& sewn = edges[{a.attached.piece, a.attached.edge}];
+      if (!sewn.first) sewn.first = &a;
+      sewn.covered += (pattern_.pieces[a.piece].side == BodySide::Both ? 2 : 1) * (a.onTo - a.onFrom);
+      sewn.off = std::max(sewn.off, std::abs(a.onTo - a.onFrom - a.full * (a.to - a.from)));
     }
-    for (const auto& [piece, a] : first) {
-      const Piece& p = pattern_.pieces[piece];
-      CheckRow r = edgeRow(CheckKind::Trim, p, p.edge(a->attached.edge), msg("{}, against its edge", p.name));
+    for (const auto& [where, sewn] : edges) {
+      const Piece& p = pattern_.pieces[where.first];
+      CheckRow r = edgeRow(CheckKind::Trim, p, p.edge(where.second), msg("{}, against its edge", p.name));
       r.detail = "what is sewn on is not as long as its edge and its fullness ask for";
-      const double length = p.copies * measureEdges(pattern_, {a->attached});
-      judge(r, std::max(off[piece], std::abs(length - covered[piece])), limits::kTrimMm,
+      const double length = p.copies * measureEdges(pattern_, {sewn.first->attached});
+      judge(r, std::max(sewn.off, std::abs(length - sewn.covered)), limits::kTrimMm,
             "this is a fault of the program: please keep the order file");
     }
   }

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "geometry/arc.h"
+#include "geometry/root.h"
 #include "parts/flounce/rules.h"
 #include "parts/trims/sewn_on.h"
 
@@ -19,12 +20,6 @@ constexpr double kTurn = 2 * std::numbers::pi;
 constexpr double kLeastRadius = 12;  // mm: a smaller ring can hardly be sewn
 constexpr double kSpare = 0.5;       // mm between the cutting lines of a slit, or of two turns
 constexpr int kMostPieces = 48;
-
-// The root of a function that grows, between two places.
-double rootOf(const auto& f, double low, double high) {
-  for (int i = 0; i < 100; ++i) (f((low + high) / 2) < 0 ? low : high) = (low + high) / 2;
-  return (low + high) / 2;
-}
 
 class Flounce {
  public:
@@ -44,7 +39,7 @@ class Flounce {
     // One that grows is cut in halves, each the mirror image of the other.
     edge_ = grows() ? stretch_.half() : stretch_.whole();
     turns_ = trim_.number(flounce::kTurns) * edge_ / stretch_.whole();
-    const bool spiral = trim_.option(flounce::kCutIn) == flounce::Cut::Spiral;
+    const bool spiral = trim_.option(flounce::kCutIn) == flounce::RingCut::Spiral;
     if (!(spiral ? windSpiral() : divideRing()))
       return Problem{trim_.title(), msg("an edge of {} is too short for so many turns", Length{stretch_.whole()}),
                      "take fewer turns"};
@@ -66,13 +61,13 @@ class Flounce {
 
   // Radius, pieces and the angle of each. False where the ring is too small.
   bool divideRing() {
-    const bool halves = trim_.option(flounce::kCutIn) == flounce::Cut::Halves;
+    const bool halves = trim_.option(flounce::kCutIn) == flounce::RingCut::Halves;
     pieces_ = std::max(1, static_cast<int>(std::ceil((halves ? 2 : 1) * turns_ - 1e-9)));
     radius_ = edge_ / (kTurn * turns_);
     const double least = std::max(kLeastRadius, 2 * seam_ + 2 * kSpare);
     if (radius_ < least) return false;
     if (const double each = edge_ / pieces_; each / radius_ > widest(radius_))
-      radius_ = rootOf([&](double r) { return r * widest(r) - each; }, least, each);
+      radius_ = growingRoot([&](double r) { return r * widest(r) - each; }, least, each);
     const double cloth = trimClothWidth(trim_, rules_);
     while (pieces_ < kMostPieces && widthOf(edge_ / pieces_ / radius_) > cloth && canBeNarrower(cloth)) ++pieces_;
     return true;
@@ -124,7 +119,7 @@ class Flounce {
     p.symmetry = grows() ? Symmetry::Pair : Symmetry::Once;
     p.copies = grows() ? 2 : pieces * stretch_.count();
     const double left = grows() && stretch_.over[0] ? stretch_.half() : 0;
-    sewOn(pattern_, stretch_, trim_, std::move(p), "sewn", left + from, each, 1, long_ + grows_ / 2);
+    sewOn(pattern_, stretch_, trim_, std::move(p), "sewn", left + from, each, long_ + grows_ / 2);
   }
 
   void addRings() {
@@ -145,7 +140,7 @@ class Flounce {
     const auto length = [&](double r0) { return spiralTo(r0 + rise_ * kTurn * turns_) - spiralTo(r0); };
     const double least = std::max(kLeastRadius, 2 * seam_ + 2 * kSpare);
     if (length(least) > edge_) return false;
-    radius_ = rootOf([&](double r0) { return length(r0) - edge_; }, least, least + edge_ / (kTurn * turns_));
+    radius_ = growingRoot([&](double r0) { return length(r0) - edge_; }, least, least + edge_ / (kTurn * turns_));
     return true;
   }
 
@@ -188,7 +183,7 @@ class Flounce {
 
 }  // namespace
 
-std::optional<Problem> addFlounce(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
+std::optional<Problem> addFlounce(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body&,
                                   const Rules& rules) {
   return Flounce(pattern, stretch, trim, rules).make();
 }

@@ -14,6 +14,7 @@
 
 #include <optional>
 
+#include "measure/estimate.h"
 #include "parts/trims/lines.h"
 #include "rules/rules.h"
 
@@ -21,6 +22,6 @@ namespace armure {
 
 // Adds its pieces behind all others. Fails where the turns leave no room inside the ring, or nothing of its length.
 std::optional<Problem> addFlounce(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
-                                  const Rules& rules);
+                                  const Body& body, const Rules& rules);
 
 }  // namespace armure

@@ -10,17 +10,17 @@
 
 namespace armure::flounce {
 
-enum class Cut { Rings, Halves, Spiral };
+enum class RingCut { Rings, Halves, Spiral };
 inline constexpr std::array kCut{
-    row::of(Cut::Rings, "rings", "in rings", "as few pieces as there are turns, each slit open"),
-    row::of(Cut::Halves, "halves", "in half rings", "two to a turn: they lie closer on narrow cloth"),
-    row::of(Cut::Spiral, "spiral", "in a spiral", "without joins, where the cloth is too narrow for a ring"),
+    row::of(RingCut::Rings, "rings", "in rings", "as few pieces as there are turns, each slit open"),
+    row::of(RingCut::Halves, "halves", "in half rings", "two to a turn: they lie closer on narrow cloth"),
+    row::of(RingCut::Spiral, "spiral", "in a spiral", "without joins, where the cloth is too narrow for a ring"),
 };
 
 inline constexpr LengthKey kLong{"long"};
 inline constexpr LengthKey kGrows{"grows"};
 inline constexpr NumberKey kTurns{"turns"};
-inline constexpr OptionKey<Cut> kCutIn{"cut"};
+inline constexpr OptionKey<RingCut> kCutIn{"cut"};
 inline constexpr LengthKey kSeam{"seam"};
 inline constexpr LengthKey kHem{"hem"};
 

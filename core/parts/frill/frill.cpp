@@ -27,7 +27,7 @@ class Frill {
                      "take fewer of them, or less deep"};
     Piece piece = strip();
     tell();
-    sewOn(pattern_, stretch_, trim_, std::move(piece), "sewn", 0, each_, length_ / each_, trim_.length(frill::kDeep));
+    sewOn(pattern_, stretch_, trim_, std::move(piece), "sewn", 0, each_, trim_.length(frill::kDeep));
     if (trim_.option(frill::kStiffened) == frill::Stiff::Interfaced) interface();
     return std::nullopt;
   }
@@ -35,7 +35,7 @@ class Frill {
  private:
   frill::Drawn how() const { return trim_.option(frill::kHow); }
   bool pleated() const { return how() != frill::Drawn::Gathered; }
-  bool folded() const { return trim_.option(frill::kCutAs) == frill::Cut::Folded; }
+  bool folded() const { return trim_.option(frill::kCutAs) == frill::StripCut::Folded; }
   double head() const { return trim_.length(frill::kHead); }
   double finished() const { return trim_.length(frill::kDeep) + head(); }
   double deep() const { return folded() ? 2 * finished() : finished(); }
@@ -159,7 +159,7 @@ class Frill {
 
 }  // namespace
 
-std::optional<Problem> addFrill(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
+std::optional<Problem> addFrill(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body&,
                                 const Rules& rules) {
   return Frill(pattern, stretch, trim, rules).make();
 }

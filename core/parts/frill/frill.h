@@ -12,13 +12,14 @@
 
 #include <optional>
 
+#include "measure/estimate.h"
 #include "parts/trims/lines.h"
 #include "rules/rules.h"
 
 namespace armure {
 
 // Adds the strip, behind all other pieces. Fails where box pleats would lie over each other.
-std::optional<Problem> addFrill(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
+std::optional<Problem> addFrill(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body& body,
                                 const Rules& rules);
 
 }  // namespace armure

@@ -17,10 +17,10 @@ inline constexpr std::array kDrawn{
     row::of(Drawn::Box, "box", "box pleats", "two knife pleats turned to each other"),
 };
 
-enum class Cut { Single, Folded };
+enum class StripCut { Single, Folded };
 inline constexpr std::array kCut{
-    row::of(Cut::Single, "single", "single", "its free edge is hemmed"),
-    row::of(Cut::Folded, "folded", "double", "cut twice as deep and folded along its free edge"),
+    row::of(StripCut::Single, "single", "single", "its free edge is hemmed"),
+    row::of(StripCut::Folded, "folded", "double", "cut twice as deep and folded along its free edge"),
 };
 
 enum class Grain { Across, Along, Bias };
@@ -41,7 +41,7 @@ inline constexpr OptionKey<Drawn> kHow{"how"};
 inline constexpr NumberKey kFull{"full"};
 inline constexpr LengthKey kDeep{"deep"};
 inline constexpr LengthKey kHead{"head"};
-inline constexpr OptionKey<Cut> kCutAs{"cut"};
+inline constexpr OptionKey<StripCut> kCutAs{"cut"};
 inline constexpr LengthKey kPleat{"pleat"};
 inline constexpr NumberKey kPleats{"pleats"};
 inline constexpr OptionKey<Grain> kGrainLies{"grain"};

@@ -27,12 +27,24 @@ constexpr std::array<TrimmedLine, 3> kTrimmedLines{{{EdgeRole::Top, "top", "Uppe
 
 using EdgeOf = std::pair<size_t, std::string>;
 
+// A line that comes back to itself begins in front at the shoulder.
+void beginInFront(const Pattern& pattern, std::vector<SewnEdge>& line) {
+  const auto half = [&](size_t k) { return pattern.pieces[line[k % line.size()].piece].half; };
+  for (size_t k = 0; k < line.size(); ++k)
+    if (half(k + line.size() - 1) == Half::Back && half(k) == Half::Front) {
+      std::ranges::rotate(line, line.begin() + static_cast<std::ptrdiff_t>(k));
+      return;
+    }
+}
+
 // The longest lines of a role, none of them part of another.
 std::vector<std::vector<SewnEdge>> linesOf(const Pattern& pattern, EdgeRole role) {
   std::vector<std::vector<SewnEdge>> all;
   for (size_t i = 0; i < pattern.shellPieces(); ++i)
     for (const Edge& e : pattern.pieces[i].edges)
       if (e.role == role) all.push_back(lineFrom(pattern, {i, {e.id, false}}, {}));
+  if (role == EdgeRole::Armhole)
+    for (auto& line : all) beginInFront(pattern, line);
   std::ranges::stable_sort(all, [](const auto& a, const auto& b) { return a.size() > b.size(); });
   std::set<EdgeOf> taken;
   std::erase_if(all, [&](const std::vector<SewnEdge>& line) {

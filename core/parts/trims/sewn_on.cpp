@@ -14,43 +14,6 @@ namespace {
 
 constexpr double kNothing = 1e-6;  // mm
 
-// What one copy of the trim's edge covers, in mm along the line; attachments for every edge of the line it lies on.
-class Covering {
- public:
-  Covering(Pattern& pattern, const TrimStretch& stretch, Attachment as)
-      : pattern_(pattern), stretch_(stretch), as_(std::move(as)) {}
-
-  // Along the whole of the stretch: where the left half begins on it.
-  double left() const { return stretch_.over[0] ? stretch_.half() : 0; }
-
-  void cover(double from, double to) {
-    const double begin = stretch_.from - left(), low = std::max(from + begin, stretch_.from),
-                 high = std::min(to + begin, stretch_.to);
-    double start = 0;
-    for (size_t k = 0; k < stretch_.line.edges.size(); ++k) {
-      const double end = stretch_.line.ends[k], a = std::max(low, start), b = std::min(high, end);
-      if (b - a > kNothing) add(stretch_.line.edges[k], a - start, b - start, end - start, a - begin - from);
-      start = end;
-    }
-  }
-
- private:
-  // `from` to `to` as the line walks the edge; `before` of what the copy covers lies before it.
-  void add(const SewnEdge& e, double from, double to, double length, double before) {
-    Attachment a = as_;
-    a.piece = e.piece;
-    a.edge = e.use.edge;
-    std::tie(a.from, a.to) = e.use.reversed ? std::pair{length - to, length - from} : std::pair{from, to};
-    a.onFrom = before * a.full;
-    a.onTo = (before + to - from) * a.full;
-    pattern_.attachments.push_back(std::move(a));
-  }
-
-  Pattern& pattern_;
-  const TrimStretch& stretch_;
-  Attachment as_;
-};
-
 }  // namespace
 
 double trimClothWidth(const TrimChoice& trim, const Rules& rules) {
@@ -78,17 +41,43 @@ Vec2 besideAll(const Pattern& pattern) {
   return {pattern.right() + kBesideShell, top};
 }
 
+void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,
+              Along line, Along onEdge, double hangs) {
+  const double full = (onEdge.to - onEdge.from) / (line.to - line.from);
+  double start = 0;
+  for (size_t k = 0; k < stretch.line.edges.size(); ++k) {
+    const SewnEdge& e = stretch.line.edges[k];
+    const double end = stretch.line.ends[k], length = end - start;
+    const double low = std::max(line.from, start), high = std::min(line.to, end);
+    if (high - low > kNothing) {
+      Attachment a{trim.id(), trim.title(), e.piece, e.use.edge, low - start, high - start, attached};
+      if (e.use.reversed) std::tie(a.from, a.to) = std::pair{length - a.to, length - a.from};
+      const double onLow = onEdge.from + full * (low - line.from), onHigh = onEdge.from + full * (high - line.from);
+      a.onFrom = std::min(onLow, onHigh);
+      a.onTo = std::max(onLow, onHigh);
+      a.full = std::abs(full);
+      a.hangs = hangs;
+      a.trim = trim.id();
+      pattern.attachments.push_back(std::move(a));
+    }
+    start = end;
+  }
+}
+
 void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
-           double from, double each, double full, double hangs) {
-  const size_t place = pattern.pieces.size();
+           double from, double each, double hangs) {
   const int copies = piece.symmetry == Symmetry::Pair ? piece.copies / 2 : piece.copies / stretch.count();
-  Attachment as{piece.id, piece.name, 0, {}, 0, 0, {place, edge}};
-  as.full = full;
-  as.hangs = hangs;
-  as.trim = trim.id();
+  const PieceEdge attached{pattern.pieces.size(), edge};
+  const double length = piece.edge(edge).path.length();
   pattern.pieces.push_back(std::move(piece));
-  Covering covering(pattern, stretch, std::move(as));
-  for (int k = 0; k < copies; ++k) covering.cover(from + k * each, from + (k + 1) * each);
+  // Along the whole the left half begins where the right one ends.
+  const double left = stretch.over[0] ? stretch.half() : 0, begin = stretch.from - left;
+  for (int k = 0; k < copies; ++k) {
+    const double a = begin + from + k * each, low = std::max(a, stretch.from), high = std::min(a + each, stretch.to);
+    if (high - low > kNothing)
+      layAlong(pattern, stretch, trim, attached, {low, high}, {(low - a) * length / each, (high - a) * length / each},
+               hangs);
+  }
 }
 
 }  // namespace armure

@@ -12,15 +12,23 @@ namespace armure {
 // From selvedge to selvedge, of the cloth a trim is cut of, mm.
 double trimClothWidth(const TrimChoice& trim, const Rules& rules);
 
-// A new piece of the trim at the place beside all others; `part` counts them where there are several ("frill-1-2").
+// A new piece of the trim; `part` counts them where there are several ("frill-1-2").
 Piece trimPiece(const TrimChoice& trim, int part, int parts);
 // Where it begins: to the right of everything, level with the highest corner.
 Vec2 besideAll(const Pattern& pattern);
 
+// From one place to another; mm.
+struct Along {
+  double from = 0, to = 0;
+};
+// Tells that a stretch of a trim's edge lies on this stretch of the line, evenly; either may run backwards. `hangs` is
+// how far the trim reaches from it.
+void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,
+              Along line, Along onEdge, double hangs);
+
 // Adds the piece and tells that its copies are sewn to the stretch one after the other by this edge, beginning `from`
-// mm along the whole of it and each covering `each` mm; the edge is `full` times as long, and the piece reaches `hangs`
-// mm from it. Of a piece cut in pairs the copies of the left half.
+// mm along the whole of it and each covering `each` mm. Of a piece cut in pairs the copies of the left half.
 void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
-           double from, double each, double full, double hangs);
+           double from, double each, double hangs);
 
 }  // namespace armure
