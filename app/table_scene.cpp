@@ -138,7 +138,8 @@ class PieceScene {
     const Vec2 at = m.apply(labelPoint(p));
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     if (scene_.crowded) return;  // there is no room for names
-    const QString name = words(p.name).replace(' ', '\n');
+    QString name = words(p.name);
+    if (p.part != Part::Trim) name.replace(' ', '\n');                                    // what is sewn on lies across
     const double below = 15 + 8.0 * std::max(0, static_cast<int>(name.count('\n')) - 1);  // three lines stand lower
     scene_.labels.push_back({LabelKind::PieceName, toQt(at), name, 0, {0, below}});
   }
@@ -173,7 +174,7 @@ class PieceScene {
 
   // A wave along every stretch that something is sewn to.
   void addSewnOn() {
-    constexpr double kWave = 10, kHigh = 3, kClear = 1.5;  // mm
+    constexpr double kWave = 14, kHigh = 4.5, kClear = 1.5;  // mm
     constexpr int kInWave = 8;
     for (const Attachment& a : design_.pattern.attachments) {
       if (a.trim.empty()) continue;

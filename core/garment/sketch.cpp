@@ -209,15 +209,20 @@ class ViewSketch {
     for (const Attachment& a : pattern_.attachments) {
       if (a.trim.empty() || !half_.shows(a.piece)) continue;
       const int folds = std::max(2, static_cast<int>(std::lround((a.to - a.from) / kFold)));
+      const bool falls = a.reach.way == ReachWay::Down;
+      const Vec2 way = a.reach.way == ReachWay::Up ? Vec2{-0.05, -1} : Vec2{0.3, 0.95};  // beside the arm
       Polyline sewn, free;
       for (int i = 0; i <= folds * kInFold; ++i) {
         const double t = static_cast<double>(i) / (folds * kInFold);
         const Vec2 at = put(onEdge(a.piece, a.edge, a.from + t * (a.to - a.from)));
         const double wave = 1 - kWave * (1 - std::cos(2 * std::numbers::pi * i / kInFold));
         sewn.push_back(at);
-        free.push_back({at.x * (1 + (a.full > 1 ? kSpreads : kFlares)), at.y + a.hangs * wave});
+        if (falls)
+          free.push_back({at.x * (1 + (a.full > 1 ? kSpreads : kFlares)), at.y + a.reach.mm * wave});
+        else
+          free.push_back(at + a.reach.mm * way);
       }
-      for (int fold = 1; fold < folds; ++fold) {
+      for (int fold = 1; falls && fold < folds; ++fold) {
         const auto i = static_cast<size_t>(fold * kInFold);
         folds_.push_back({lerp(sewn[i], free[i], 0.05), lerp(sewn[i], free[i], 0.85)});
       }

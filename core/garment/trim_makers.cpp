@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 
+#include "parts/collar/collar.h"
 #include "parts/flounce/flounce.h"
 #include "parts/frill/frill.h"
 #include "parts/sleeve/sleeve.h"
@@ -19,6 +20,7 @@ constexpr std::array kMakers{
     TrimMaker{TrimKind::Frill, addFrill},
     TrimMaker{TrimKind::Flounce, addFlounce},
     TrimMaker{TrimKind::Sleeve, addSleeve},
+    TrimMaker{TrimKind::Collar, addCollar},
 };
 
 std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Body& body, const Rules& rules) {

@@ -235,6 +235,13 @@ struct PieceEdge {
   std::string edge;
 };
 
+// How far what is sewn on reaches from its edge as it is worn, mm, and which way.
+enum class ReachWay { Down, AlongArm, Up };
+struct Reach {
+  double mm = 0;
+  ReachWay way = ReachWay::Down;
+};
+
 // Anything further sewn to a stretch of an edge, whether that edge is in a seam or not: a strap on the upper edge, a
 // panel behind an opening. It is no seam: nothing is walked or balanced along it, and the stretch keeps what else it
 // is. Made on the finished shell, so that no operation has to carry it.
@@ -247,7 +254,7 @@ struct Attachment {
   PieceEdge attached;  // the edge sewn on
   // Of a trim: which stretch of the edge sewn on lies there, mm, so many times as long; 0 where nothing is compared.
   double onFrom = 0, onTo = 0, full = 0;
-  double hangs = 0;       // how far it reaches from the edge
+  Reach reach = {};       // from the edge
   std::string trim = {};  // and of which it is: "frill-1"
 };
 

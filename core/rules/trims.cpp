@@ -6,6 +6,7 @@
 #include <array>
 #include <stdexcept>
 
+#include "parts/collar/rules.h"
 #include "parts/flounce/rules.h"
 #include "parts/frill/rules.h"
 #include "parts/sleeve/rules.h"
@@ -16,10 +17,12 @@ namespace {
 
 constexpr std::array<std::string_view, 3> kArm{"bicep", "arm_length", "wrist"};
 
-constexpr std::array<TrimKindInfo, 3> kTrimKinds{{
+constexpr std::array<TrimKindInfo, 4> kTrimKinds{{
     {TrimKind::Frill, "frill", "Frill", "a strip gathered or pleated to the edge it is sewn to", frill::kRows},
     {TrimKind::Flounce, "flounce", "Flounce", "a ring that falls in folds from the edge it is sewn to", flounce::kRows},
     {TrimKind::Sleeve, "sleeve", "Sleeve", "a plain sleeve, set into the armhole", sleeve::kRows, kArm},
+    {TrimKind::Collar, "collar", "Collar", "a stand or a collar that is turned down, along the neckline",
+     collar::kRows},
 }};
 
 constexpr std::string_view kOn = "on", kFrom = "from", kTo = "to";

@@ -24,7 +24,7 @@
 
 namespace armure {
 
-enum class TrimKind { Frill, Flounce, Sleeve };
+enum class TrimKind { Frill, Flounce, Sleeve, Collar };
 
 struct TrimKindInfo {
   TrimKind kind{};

@@ -95,7 +95,9 @@ class BodyRows : RowMaker {
       const Piece& p = pattern_.pieces[where.first];
       CheckRow r = edgeRow(CheckKind::Trim, p, p.edge(where.second), msg("{}, against its edge", p.name));
       r.detail = "what is sewn on is not as long as its edge and its fullness ask for";
-      const double length = p.copies * measureEdges(pattern_, {sewn.first->attached});
+      // One on the fold has its other half beyond it.
+      const double length =
+          (p.symmetry == Symmetry::OnFold ? 2 : p.copies) * measureEdges(pattern_, {sewn.first->attached});
       judge(r, std::max(sewn.off, std::abs(length - sewn.covered)), limits::kTrimMm,
             "this is a fault of the program: please keep the order file");
     }

@@ -3,10 +3,13 @@
 // The real window, shown and active, as every test of it begins.
 #pragma once
 
+#include <QApplication>
 #include <QComboBox>
+#include <QFileDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QTimer>
 #include <QtTest/QTest>
 #include <catch2/catch.hpp>
 
@@ -16,6 +19,20 @@
 namespace armure::testing {
 
 inline QString demoFile(const char* name) { return QString::fromStdString(sourceDir()) + "/demo/" + name + ".armure"; }
+
+// Answers the next dialog that asks for a file, however long it takes to come.
+inline void answerFileDialog(const QString& path) {
+  auto* asks = new QTimer(QApplication::instance());
+  QObject::connect(asks, &QTimer::timeout, asks, [asks, path] {
+    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+    if (!dialog) return;
+    asks->stop();
+    asks->deleteLater();
+    dialog->findChild<QLineEdit*>("fileNameEdit")->setText(path);
+    QMetaObject::invokeMethod(dialog, "accept");
+  });
+  asks->start(100);
+}
 
 struct ShownWindow {
   MainWindow window;

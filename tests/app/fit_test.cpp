@@ -1,7 +1,6 @@
 // From a note at a fitting to a sheet printed again, in the real window with mouse and keys; the shift table; another
 // version laid over the pieces; states kept and taken up again.
 #include <QApplication>
-#include <QFileDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -52,17 +51,6 @@ struct Driver : ShownWindow {
   }
 };
 
-// Answers the next file dialog with a path.
-void answerDialog(const QString& path) {
-  QTimer::singleShot(400, [path] {
-    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-    REQUIRE(dialog);
-    auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
-    name->setText(path);
-    QTest::keyClick(name, Qt::Key_Return);
-  });
-}
-
 std::string textOf(const QString& path) {
   std::ifstream in(path.toStdString());
   std::stringstream text;
@@ -109,7 +97,7 @@ TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
   const QString sheet = folder.filePath("sheet.html");
   d.window.stages().setStage(Stage::Prepare);
   d.settle();
-  answerDialog(sheet);
+  answerFileDialog(sheet);
   d.press("sheet-html");
   d.settle();
   const std::string text = textOf(sheet);
@@ -169,7 +157,7 @@ TEST_CASE("a correction on one side: noted, seen on its half, cut as left and ri
   CHECK(isSplit(d.design().pattern));
   QTemporaryDir folder;
   const QString sheet = folder.filePath("sheet.html");
-  answerDialog(sheet);
+  answerFileDialog(sheet);
   d.press("sheet-html");
   d.settle();
   const std::string text = textOf(sheet);
@@ -326,7 +314,7 @@ TEST_CASE("a pattern is kept as a base and recalculated for another client, from
   d.window.openFile(demoFile("1-ferry"));
   d.window.stages().setStage(Stage::Fit);
   d.settle();
-  answerDialog(QString::fromStdString(kept.back().string()));
+  answerFileDialog(QString::fromStdString(kept.back().string()));
   d.press("recalculate");
   d.settle();
   REQUIRE(d.order().base);
@@ -371,7 +359,7 @@ TEST_CASE("notes that contradict each other say what they get") {
 
 TEST_CASE("another order is laid over this one, at the level that is chosen, and told edge by edge") {
   Driver d;
-  answerDialog(demoFile("1-ferry"));
+  answerFileDialog(demoFile("1-ferry"));
   d.choose("version", "other");
   auto* box = d.find<ChoiceBox>("version");
   emit box->activated(box->currentIndex());

@@ -1,7 +1,6 @@
 // A maker's way through Prepare in the real window, with mouse and keys: cloths chosen, a bone placed, moved and taken
 // away, a layer taken away, the toile's sheet made.
 #include <QApplication>
-#include <QFileDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -124,15 +123,7 @@ TEST_CASE("the toile's sheet is made from the window") {
   CHECK(d.clothOfLayer("shell") == "calico");
   QTemporaryDir folder;
   const QString path = folder.filePath("toile.html");
-  QTimer answer;  // asks again until the dialog is there
-  QObject::connect(&answer, &QTimer::timeout, [&] {
-    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-    if (!dialog) return;
-    answer.stop();
-    dialog->findChild<QLineEdit*>("fileNameEdit")->setText(path);
-    QMetaObject::invokeMethod(dialog, "accept");
-  });
-  answer.start(100);
+  answerFileDialog(path);
   d.press("sheet-html");
   std::ifstream file(path.toStdString());
   std::stringstream text;

@@ -1,6 +1,5 @@
 // Which pieces go on paper and into drawings, ticked in the real window by mouse and keys.
 #include <QApplication>
-#include <QFileDialog>
 #include <QTemporaryDir>
 #include <QTimer>
 #include <catch2/catch.hpp>
@@ -33,15 +32,7 @@ struct Driver : ShownWindow {
   std::string written(const QString& button, const QString& name) {
     const QTemporaryDir folder;
     const QString path = folder.filePath(name);
-    QTimer answer;  // asks again until the dialog is there
-    QObject::connect(&answer, &QTimer::timeout, [&] {
-      auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-      if (!dialog) return;
-      answer.stop();
-      dialog->findChild<QLineEdit*>("fileNameEdit")->setText(path);
-      QMetaObject::invokeMethod(dialog, "accept");
-    });
-    answer.start(100);
+    answerFileDialog(path);
     press(button);
     const Result<std::string> text = readFile(path.toStdString());
     return text.ok() ? *text : "";

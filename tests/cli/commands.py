@@ -40,6 +40,9 @@ class Commands(Case):
 
     def test_what_the_rails_hold_can_be_scripted(self):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
+        sewn_on = [key for key in told if ".NAME." in key]
+        self.assertEqual({key.split(".")[0] for key in sewn_on}, {"frill", "flounce", "sleeve", "collar"})
+        told = [key for key in told if key not in sewn_on]
         self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE",
                                 "layers.order", "cloth.of.LAYER", "cloth.CLOTH.name", "cloth.CLOTH.width", "cloth.CLOTH.lies", "cloth.CLOTH.way",
                                 "cloth.CLOTH.shrinks", "cloth.CLOTH.price", "cloth.CLOTH.note", "cloth.CLOTH.apart", "cloth.CLOTH.off-grain",
@@ -54,6 +57,23 @@ class Commands(Case):
         code, _, errors = run("set", self.order, "hold.waist.front-line-9=1 in", "-o", changed)
         self.assertEqual(code, 2)
         self.assertIn("hold.waist.front-line-9", errors)
+
+    def test_what_is_sewn_on_is_cut_and_listed(self):
+        changed = self.path("sewn-on.armure")
+        self.assertEqual(run("set", self.order, "frill.1.on=hem", "frill.1.deep=4 in", "frill.1.full=3", "frill.1.to=side + 1 in",
+                             "-o", changed)[0], 0)
+        self.assertEqual(run("export", changed, "--pieces", self.path("p.json"))[0], 0)
+        with open(self.path("p.json"), encoding="utf-8") as f:
+            frill = next(p for p in json.load(f)["pieces"] if p["id"] == "frill-1")
+        self.assertEqual(frill["layer"], "trim")
+        depth = next(e for e in frill["edges"] if e["id"] == "end")["points"]
+        self.assertAlmostEqual(abs(depth[0][1] - depth[-1][1]), 4 * 25.4, places=3)
+        self.assertIn("Frill 1", run("list", changed)[1])
+        code, _, errors = run("set", self.order, "frill.1.deep=90 in", "-o", changed)
+        self.assertEqual(code, 2)
+        self.assertIn("frill.1.deep", errors)
+        code, out, errors = run("set", self.order, "sleeve.1.on=armhole", "-o", self.path("none.armure"))
+        self.assertIn("left out", out + errors)  # a strapless bodice has no armhole
 
     def test_balanced_pieces_pass_the_sheet_and_the_independent_checker(self):
         kept = self.path("kept.armure")

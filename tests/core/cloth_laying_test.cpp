@@ -254,7 +254,7 @@ TEST_CASE("a garment of which one side was altered is laid whole: left and right
 
 TEST_CASE("toiles, layers and straps are laid with all their copies") {
   checkOrder(orderWith({{"cut.for", "toile"}}));
-  checkOrder(orderWith({{"layer.strength", "panels"}, {"layer.interfacing", "single"}, {"layer.net", "double"}}));
+  checkOrder(orderWith({{"layer.strength", "panels"}, {"layer.interfacing", "single"}, {"layer.net", "doubled"}}));
   Order straps = plainOrder();
   straps.style = "straps-shaped";
   straps.measures = allMeasuresOf(realBodies()[12], 130);

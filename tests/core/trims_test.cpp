@@ -9,7 +9,6 @@
 
 #include "garment/trim_makers.h"
 #include "parts/trims/handles.h"
-#include "prepare/cloth_laying.h"
 #include "prepare/lists.h"
 #include "recalc/idle.h"
 #include "recalc/recalc.h"
@@ -234,6 +233,73 @@ TEST_CASE("what cannot be sewn on is left out and says why") {
   CHECK_FALSE(isChoiceKey("frill.1.sleeve"));
   CHECK_FALSE(isChoiceKey("ruff.1.on"));
   CHECK(english(trimKeyName(*parseTrimKey("frill.neck.deep"))) == "Frill neck: Deep");
+}
+
+TEST_CASE("a sleeve's cap is the armhole with its ease, front and back, and both notches meet") {
+  const std::vector<RealBody> bodies = realBodies();
+  const char* const styles[] = {"covered-round",   "covered-v",     "covered-square",
+                                "sweetheart-yoke", "blouse-flared", "covered-gored"};
+  for (size_t b = 0; b < bodies.size(); b += 16)
+    for (const char* style : styles) {
+      INFO(style << " " << b);
+      Order order;
+      order.style = style;
+      order.measures = allMeasuresOf(bodies[b], 120);
+      order = sewnOn(order, {{"sleeve.1.on", "armhole"}, {"sleeve.1.ease", "1 1/4"}, {"sleeve.1.notch", "3"}});
+      const Design d = recalc(order).value();
+      const Piece& sleeve = pieceOf(d, "sleeve-1");
+      const Path &front = sleeve.edge("cap-front").path, &back = sleeve.edge("cap-back").path;
+      // The armhole measured again, half by half.
+      double armhole[2] = {0, 0};
+      for (size_t i = 0; i < d.pattern.shellPieces(); ++i)
+        for (const Edge& e : d.pattern.pieces[i].edges)
+          if (e.role == EdgeRole::Armhole) armhole[d.pattern.pieces[i].half == Half::Back] += e.path.length();
+      const double whole = armhole[0] + armhole[1];
+      CHECK(front.length() + back.length() == Approx(whole + inches(1.25)).margin(0.1));
+      CHECK(front.length() == Approx(armhole[0] * (1 + inches(1.25) / whole)).margin(0.1));
+      // Below the notches cap and armhole are alike.
+      int notches = 0;
+      for (const Attachment& a : d.pattern.attachments)
+        if (a.trim == "sleeve-1" && std::abs(a.full - 1) < 1e-9) ++notches;
+      CHECK(notches >= 2);
+      for (const Mark& n : sleeve.notches()) {
+        if (n.id == "front") CHECK(n.a.at == Approx(inches(3)).margin(0.5));
+        if (n.id == "back") CHECK(back.length() - n.a.at == Approx(inches(3)).margin(0.5));
+      }
+      CHECK(sleeve.edge("under-front").path.length() == Approx(sleeve.edge("under-back").path.length()).margin(0.01));
+      CHECK(distance(front.start(), back.end()) == Approx(d.body.mm("bicep") + inches(2)).margin(0.01));
+      CHECK(std::abs(front.endTangent().y) < 1e-9);  // no point at the crown
+    }
+}
+
+TEST_CASE("a collar's neck edge is the neckline, its free edge as much shorter or longer as is said") {
+  for (const auto& [shape, differs] : {std::pair{"stand", -inches(1) / 2}, {"turned", inches(3) / 2}}) {
+    INFO(shape);
+    Order order = sewnOn(plainOrder(), {{"collar.1.on", "top"},
+                                        {"collar.1.shape", shape},
+                                        {"collar.1.high", "2"},
+                                        {"collar.1.overlap", "0"},
+                                        {"collar.1.wider", "3"}});
+    order.style = "covered-round";
+    const Design d = recalc(order).value();
+    const Piece& collar = pieceOf(d, "collar-1");
+    const double neck = wholeStretch(d, "collar-1") / 2;
+    CHECK(collar.symmetry == Symmetry::OnFold);
+    CHECK(collar.edge("sewn").path.length() == Approx(neck).margin(0.1));
+    CHECK(collar.edge("free").path.length() == Approx(neck + differs).margin(0.1));
+    CHECK(collar.edge("end").path.length() == Approx(inches(2)).margin(0.01));
+    CHECK(pieceOf(d, "collar-1-under").edge("sewn").path.length() == Approx(neck).margin(0.1));
+    CHECK_FALSE(patternProblem(d.pattern));
+  }
+  Order flat = sewnOn(plainOrder(), {{"collar.1.on", "top"}, {"collar.1.tighter", "0"}, {"collar.1.overlap", "1"}});
+  flat.style = "covered-round";
+  const Piece straight = pieceOf(recalc(flat).value(), "collar-1");
+  CHECK(straight.edge("free").path.length() == Approx(straight.edge("sewn").path.length() + inches(1)).margin(0.1));
+  Order closed = sewnOn(
+      plainOrder(),
+      {{"collar.1.on", "top"}, {"collar.1.high", "1/2"}, {"collar.1.shape", "turned"}, {"collar.1.wider", "24"}});
+  closed.style = "covered-round";
+  CHECK(idleReason(closed, "collar.1.on").find("cannot differ") != std::string::npos);
 }
 
 TEST_CASE("on every style the sewn edges fit to a tenth of a millimetre, and the sheet says so") {

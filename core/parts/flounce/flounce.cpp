@@ -119,7 +119,7 @@ class Flounce {
     p.symmetry = grows() ? Symmetry::Pair : Symmetry::Once;
     p.copies = grows() ? 2 : pieces * stretch_.count();
     const double left = grows() && stretch_.over[0] ? stretch_.half() : 0;
-    sewOn(pattern_, stretch_, trim_, std::move(p), "sewn", left + from, each, long_ + grows_ / 2);
+    sewOn(pattern_, stretch_, trim_, std::move(p), "sewn", left + from, each, {long_ + grows_ / 2, ReachWay::Down});
   }
 
   void addRings() {

@@ -27,7 +27,7 @@ class Frill {
                      "take fewer of them, or less deep"};
     Piece piece = strip();
     tell();
-    sewOn(pattern_, stretch_, trim_, std::move(piece), "sewn", 0, each_, trim_.length(frill::kDeep));
+    sewOn(pattern_, stretch_, trim_, std::move(piece), "sewn", 0, each_, {trim_.length(frill::kDeep), ReachWay::Down});
     if (trim_.option(frill::kStiffened) == frill::Stiff::Interfaced) interface();
     return std::nullopt;
   }

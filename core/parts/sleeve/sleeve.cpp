@@ -41,11 +41,11 @@ class Sleeve {
     const double onFront = piece.edge("cap-front").path.length(), onBack = piece.edge("cap-back").path.length();
     pattern_.pieces.push_back(std::move(piece));
     // From the shoulder down in front, and up behind.
-    const double hangs = long_;
-    layAlong(pattern_, stretch_, trim_, capFront, {0, front_ - notch_}, {onFront, notch_}, hangs);
-    layAlong(pattern_, stretch_, trim_, capFront, {front_ - notch_, front_}, {notch_, 0}, hangs);
-    layAlong(pattern_, stretch_, trim_, capBack, {front_, front_ + notch_}, {onBack, onBack - notch_}, hangs);
-    layAlong(pattern_, stretch_, trim_, capBack, {front_ + notch_, front_ + back_}, {onBack - notch_, 0}, hangs);
+    const Reach reach{long_, ReachWay::AlongArm};
+    layAlong(pattern_, stretch_, trim_, capFront, {0, front_ - notch_}, {onFront, notch_}, reach);
+    layAlong(pattern_, stretch_, trim_, capFront, {front_ - notch_, front_}, {notch_, 0}, reach);
+    layAlong(pattern_, stretch_, trim_, capBack, {front_, front_ + notch_}, {onBack, onBack - notch_}, reach);
+    layAlong(pattern_, stretch_, trim_, capBack, {front_ + notch_, front_ + back_}, {onBack - notch_, 0}, reach);
     return std::nullopt;
   }
 

@@ -42,7 +42,7 @@ Vec2 besideAll(const Pattern& pattern) {
 }
 
 void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,
-              Along line, Along onEdge, double hangs) {
+              Along line, Along onEdge, Reach reach) {
   const double full = (onEdge.to - onEdge.from) / (line.to - line.from);
   double start = 0;
   for (size_t k = 0; k < stretch.line.edges.size(); ++k) {
@@ -56,7 +56,7 @@ void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& tr
       a.onFrom = std::min(onLow, onHigh);
       a.onTo = std::max(onLow, onHigh);
       a.full = std::abs(full);
-      a.hangs = hangs;
+      a.reach = reach;
       a.trim = trim.id();
       pattern.attachments.push_back(std::move(a));
     }
@@ -65,7 +65,7 @@ void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& tr
 }
 
 void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
-           double from, double each, double hangs) {
+           double from, double each, Reach reach) {
   const int copies = piece.symmetry == Symmetry::Pair ? piece.copies / 2 : piece.copies / stretch.count();
   const PieceEdge attached{pattern.pieces.size(), edge};
   const double length = piece.edge(edge).path.length();
@@ -76,7 +76,7 @@ void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
     const double a = begin + from + k * each, low = std::max(a, stretch.from), high = std::min(a + each, stretch.to);
     if (high - low > kNothing)
       layAlong(pattern, stretch, trim, attached, {low, high}, {(low - a) * length / each, (high - a) * length / each},
-               hangs);
+               reach);
   }
 }
 

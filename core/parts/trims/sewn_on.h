@@ -21,14 +21,14 @@ Vec2 besideAll(const Pattern& pattern);
 struct Along {
   double from = 0, to = 0;
 };
-// Tells that a stretch of a trim's edge lies on this stretch of the line, evenly; either may run backwards. `hangs` is
-// how far the trim reaches from it.
+// Tells that a stretch of a trim's edge lies on this stretch of the line, evenly; either may run backwards. `reach` is
+// how far the trim reaches from it, and which way.
 void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,
-              Along line, Along onEdge, double hangs);
+              Along line, Along onEdge, Reach reach);
 
 // Adds the piece and tells that its copies are sewn to the stretch one after the other by this edge, beginning `from`
 // mm along the whole of it and each covering `each` mm. Of a piece cut in pairs the copies of the left half.
 void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
-           double from, double each, double hangs);
+           double from, double each, Reach reach);
 
 }  // namespace armure

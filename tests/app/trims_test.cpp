@@ -1,0 +1,94 @@
+// What is sewn on, chosen in the real window by mouse and keys: added, described, its ends dragged on the table, taken
+// off.
+#include <catch2/catch.hpp>
+
+#include "tests/app/driver.h"
+
+using namespace armure;
+using namespace armure::testing;
+
+namespace {
+
+struct Driver : ShownWindow {
+  Driver() { openAt("1-ferry", Stage::Lines); }
+  const TrimChoice* trim(const std::string& id) {
+    for (const TrimChoice& t : design().rules.trims())
+      if (t.id() == id) return &t;
+    return nullptr;
+  }
+  std::optional<QPoint> handle(const std::string& key) {
+    for (const SceneItem& item : window.table().scene().items)
+      if (item.guide && item.guide->key == key)
+        return window.table().toScreen(item.path.boundingRect().center()).toPoint();
+    return std::nullopt;
+  }
+  double covered(const std::string& id) {
+    double sum = 0;
+    for (const Attachment& a : design().pattern.attachments)
+      if (a.trim == id) sum += a.to - a.from;
+    return sum;
+  }
+  void drag(QPoint from, QPoint to) {
+    TableView& table = window.table();
+    QTest::mousePress(&table, Qt::LeftButton, {}, from);
+    QTest::mouseMove(&table, (from + to) / 2);
+    QTest::mouseMove(&table, to);
+    QTest::mouseRelease(&table, Qt::LeftButton, {}, to);
+    settle();
+  }
+};
+
+}  // namespace
+
+TEST_CASE("a frill is sewn on, described, shortened on the table, and taken off again") {
+  Driver d;
+  d.choose("trimKind", "frill");
+  d.press("addTrim");
+  REQUIRE(d.trim("frill-1"));
+  CHECK(d.trim("frill-1")->on() == "hem");
+  d.type("trim.full", "3");
+  d.type("trim.deep", "2 1/2");
+  CHECK(d.trim("frill-1")->value("full").number == Approx(3));
+  CHECK(d.trim("frill-1")->value("deep").number == Approx(inches(2.5)));
+  d.choose("trim.how", "knife");
+  CHECK(d.find<QWidget>("trim.pleat")->isVisible());  // its rows follow
+  d.choose("trim.how", "gathered");
+  CHECK_FALSE(d.find<QWidget>("trim.pleat")->isVisible());
+  const double whole = d.covered("frill-1");
+  d.choose("trimTo", "side");
+  CHECK(d.covered("frill-1") < 0.7 * whole);
+  d.type("trimTo.on", "-1");
+  CHECK(d.trim("frill-1")->to().on == Approx(-inches(1)));
+  // Dragged along the hem, towards the side, on the pieces laid edge to edge.
+  d.window.table().setMode(TableMode::Taped);
+  d.settle();
+  const double before = d.covered("frill-1");
+  const auto from = d.handle("frill.1.from");
+  REQUIRE(from);
+  d.drag(*from, *from + QPoint(40, 0));
+  CHECK(d.covered("frill-1") < before - 5);
+  // What cannot be says so and changes nothing.
+  d.type("trim.full", "0.2");
+  CHECK(d.trim("frill-1")->value("full").number == Approx(3));
+  d.press("takeOffTrim");
+  CHECK_FALSE(d.trim("frill-1"));
+  d.session().undo();
+  CHECK(d.trim("frill-1"));
+}
+
+TEST_CASE("a flounce goes along the edge that is picked on the table; of two either can be edited") {
+  Driver d;
+  d.session().select({.piece = "front-1", .edge = "top"});
+  d.choose("trimKind", "flounce");
+  d.press("addTrim");
+  REQUIRE(d.trim("flounce-1"));
+  CHECK(d.trim("flounce-1")->on() == "top");
+  d.press("addTrim");
+  REQUIRE(d.trim("flounce-2"));
+  d.choose("trimLine", "hem");
+  CHECK(d.trim("flounce-2")->on() == "hem");
+  d.choose("trimEdited", "flounce-1");
+  d.type("trim.long", "4");
+  CHECK(d.trim("flounce-1")->value("long").number == Approx(inches(4)));
+  CHECK(d.trim("flounce-2")->value("long").number == Approx(inches(8)));
+}
