@@ -118,6 +118,7 @@ struct Making {
   const Block& block;
   const Body& body;
   const Rules& rules;
+  BodySide side = BodySide::Both;
 };
 
 // The panels as they are before the cups are cut, and where they are to be.
@@ -182,7 +183,7 @@ constexpr Step kOnShell[] = {
     {"layers", layOn},
     {"modesty panels", always<[](Making& m) { addModestyPanels(m.pattern, m.block, m.rules); }>},
     {"straps", always<[](Making& m) { addStraps(m.pattern, m.block, m.body, m.rules); }>},
-    {"trims", always<[](Making& m) { addTrims(m.pattern, m.body, m.rules); }>},
+    {"trims", always<[](Making& m) { addTrims(m.pattern, m.body, m.rules, m.side); }>},
     {"allowances", always<[](Making& m) {
        if (isToile(m.rules)) widenForToile(m.pattern, m.rules);
        keepCustom(m.pattern, m.rules);
@@ -240,8 +241,8 @@ Result<Shell> makeShell(const Block& block, const Body& body, const Rules& rules
 }
 
 Result<Pattern> dress(Pattern shell, const LayerSources& sources, const Block& block, const Body& body,
-                      const Rules& rules) {
-  Making making{std::move(shell), sources, block, body, rules};
+                      const Rules& rules, BodySide side) {
+  Making making{std::move(shell), sources, block, body, rules, side};
   if (auto problem = take(kOnShell, making)) return *problem;
   return std::move(making.pattern);
 }

@@ -27,9 +27,10 @@ struct Shell {
 Result<Shell> makeShell(const Block& block, const Body& body, const Rules& rules);
 
 // The whole garment on a shell, drafted or balanced: its layers by their recipes, what lies behind a lacing, straps;
-// every piece numbered. The shell's pieces come first and stay as they are. Pure.
+// every piece numbered. The shell's pieces come first and stay as they are. Of a body whose sides are not alike, `side`
+// is the half that is made: what is sewn on is cut apart at the centre then. Pure.
 Result<Pattern> dress(Pattern shell, const LayerSources& sources, const Block& block, const Body& body,
-                      const Rules& rules);
+                      const Rules& rules, BodySide side = BodySide::Both);
 
 // Both, as drafted.
 Result<Pattern> makeGarment(const Block& block, const Body& body, const Rules& rules);

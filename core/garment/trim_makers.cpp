@@ -23,23 +23,25 @@ constexpr std::array kMakers{
     TrimMaker{TrimKind::Collar, addCollar},
 };
 
-std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Body& body, const Rules& rules) {
-  const Result<TrimStretch> stretch = stretchOf(pattern, trim);
+std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Body& body, const Rules& rules,
+                               BodySide side) {
+  Result<TrimStretch> stretch = stretchOf(pattern, trim);
   if (!stretch.ok()) return stretch.problem();
+  stretch->apart = side != BodySide::Both;
   return std::ranges::find(kMakers, trim.kind(), &TrimMaker::kind)->add(pattern, *stretch, trim, body, rules);
 }
 
 }  // namespace
 
-void addTrims(Pattern& pattern, const Body& body, const Rules& rules) {
+void addTrims(Pattern& pattern, const Body& body, const Rules& rules, BodySide side) {
   for (const TrimChoice& trim : rules.trims())
-    if (!trim.on().empty()) addTrim(pattern, trim, body, rules);
+    if (!trim.on().empty()) addTrim(pattern, trim, body, rules, side);
 }
 
 std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Body& body,
                                    const Rules& rules) {
   Pattern tried = pattern;
-  return addTrim(tried, trim, body, rules);
+  return addTrim(tried, trim, body, rules, BodySide::Both);
 }
 
 }  // namespace armure

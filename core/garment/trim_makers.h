@@ -14,8 +14,9 @@
 
 namespace armure {
 
-// Adds the pieces of every trim that can be made, by name. What cannot is left out, and told by trimProblem().
-void addTrims(Pattern& pattern, const Body& body, const Rules& rules);
+// Adds the pieces of every trim that can be made, by name. What cannot is left out, and told by trimProblem(). For one
+// half of a body whose sides are not alike they are cut apart at the centre.
+void addTrims(Pattern& pattern, const Body& body, const Rules& rules, BodySide side);
 
 // Why a trim cannot be sewn to this garment; nothing where it can.
 std::optional<Problem> trimProblem(const Pattern& pattern, const TrimChoice& trim, const Body& body,

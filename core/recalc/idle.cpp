@@ -212,7 +212,7 @@ class IdleFinder {
       if (trim.kind() != key.kind || trim.name() != key.name) continue;
       if (trim.on().empty())
         return msg("it is sewn to nothing: choose {}.on", verbatim(key.text().substr(0, key.text().rfind('.'))));
-      if (const auto problem = trimProblem(now_->pattern, trim, now_->body, now_->rules))
+      if (const auto problem = trimProblem(now_->half(BodySide::Left).pattern, trim, now_->body, now_->rules))
         return msg("it is left out: {}", problem->what);
       for (const RuleInfo& field : trimKind(key.kind).fields)
         if (field.key == key.field && !trim.counts(field)) return "it counts only beside other choices of its own";

@@ -59,7 +59,7 @@ Result<MadeHalf> madeHalf(const Order& order, BodySide side, const Design* befor
   if (!source.ok()) return source.problem();
   auto& [body, rules, block, made, upper, fromBase, idleShifts, girthsMade, letOut] = source.value();
   const auto dressed = [&](Pattern&& shell) {
-    return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules);
+    return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules, side);
   };
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
@@ -118,6 +118,9 @@ Result<Design> joined(MadeHalf left, MadeHalf right) {
     whole.sheet = sheetOf(whole, left.upper);
     return whole;
   }
+  if (l.pattern.pieces.size() != r.pattern.pieces.size())
+    return Problem{"what is sewn on", "it is cut in more pieces on one side of the body than on the other",
+                   "cut it in half rings, or alter both sides"};
   Result<Pattern> pattern = bothSides(l.pattern, r.pattern);
   if (!pattern.ok()) return pattern.problem();
   whole.pattern = std::move(pattern).value();
@@ -162,19 +165,28 @@ Result<Design> recalc(const Order& order, const Design* before) {
   return std::move(made->design);
 }
 
+namespace {
+
+Balanced proposalOf(const Design& design, BodySide side) {
+  Balanced b = balance(shellOf(design.pattern), balanceOptions(design.rules));
+  // Where a layer cannot be made of the balanced shell, the proposal is the shell alone.
+  if (Result<Pattern> all = dress(b.pattern, design.sources, design.block, design.body, design.rules, side); all.ok())
+    b.pattern = std::move(all).value();
+  return b;
+}
+
+}  // namespace
+
 Balanced proposal(const Design& design) {
   if (!design.halves.empty()) {
-    const Balanced left = proposal(*design.halves[0]), right = proposal(*design.halves[1]);
+    const Balanced left = proposalOf(*design.halves[0], BodySide::Left),
+                   right = proposalOf(*design.halves[1], BodySide::Right);
     // Where the balanced halves do not go together, as the fold of one has become longer, the halves stay as they are.
     if (const auto whole = bothSides(left.pattern, right.pattern); whole.ok())
       return balancedWhole(left, right, *whole);
     return {design.pattern, {}, {{.why = Unreachable::Why::NoShape}}, {}, {}};
   }
-  Balanced b = balance(shellOf(design.pattern), balanceOptions(design.rules));
-  // Where a layer cannot be made of the balanced shell, the proposal is the shell alone.
-  if (Result<Pattern> all = dress(b.pattern, design.sources, design.block, design.body, design.rules); all.ok())
-    b.pattern = std::move(all).value();
-  return b;
+  return proposalOf(design, BodySide::Both);
 }
 
 std::vector<Message> orderLines(const Order& order, const Design& design) {

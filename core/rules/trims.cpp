@@ -124,7 +124,10 @@ std::vector<TrimForm> trimForms() {
     add(kTo, "MARK [- LENGTH]", "where it ends");
     for (const RuleInfo& f : kind.fields) {
       std::string values;
-      for (const RuleOption& o : f.options) values += (values.empty() ? "" : "|") + std::string(o.id);
+      for (const RuleOption& o : f.options) {
+        if (!values.empty()) values += '|';
+        values += o.id;
+      }
       if (f.kind == RuleKind::Length)
         values = fmt::format("{:.4g} to {:.4g} in", f.lowest / kMmPerInch, f.highest / kMmPerInch);
       if (f.kind == RuleKind::Number) values = fmt::format("{:g} to {:g}", f.lowest, f.highest);

@@ -77,6 +77,13 @@ class BodyRows : RowMaker {
     }
   }
 
+  // Whether it is told of one half of the body alone; else of the left one for both.
+  bool isOfOneSide(const Attachment& a) const {
+    const Piece &host = pattern_.pieces[a.piece], &sewn = pattern_.pieces[a.attached.piece];
+    return host.side != BodySide::Both || sewn.side != BodySide::Both || host.edge(a.edge).side != BodySide::Both ||
+           sewn.edge(a.attached.edge).side != BodySide::Both;
+  }
+
   // Every edge that is sewn on is so many times as long as its stretch, and all of it lies on one.
   void trims() {
     struct Sewn {
@@ -88,7 +95,7 @@ class BodyRows : RowMaker {
       if (a.trim.empty()) continue;
       Sewn& sewn = edges[{a.attached.piece, a.attached.edge}];
       if (!sewn.first) sewn.first = &a;
-      sewn.covered += (pattern_.pieces[a.piece].side == BodySide::Both ? 2 : 1) * (a.onTo - a.onFrom);
+      sewn.covered += (isOfOneSide(a) ? 1 : 2) * (a.onTo - a.onFrom);
       sewn.off = std::max(sewn.off, std::abs(a.onTo - a.onFrom - a.full * (a.to - a.from)));
     }
     for (const auto& [where, sewn] : edges) {

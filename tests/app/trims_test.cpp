@@ -92,3 +92,25 @@ TEST_CASE("a flounce goes along the edge that is picked on the table; of two eit
   CHECK(d.trim("flounce-1")->value("long").number == Approx(inches(4)));
   CHECK(d.trim("flounce-2")->value("long").number == Approx(inches(8)));
 }
+
+TEST_CASE("taped, what is sewn on is a wave along its edge; apart, it lies beside the pieces") {
+  Driver d;
+  d.session().setChoice("frill.1.on", "top");
+  d.settle();
+  const auto count = [&](auto&& which) {
+    const auto& items = d.window.table().scene().items;
+    return std::ranges::count_if(items, which);
+  };
+  const auto isPiece = [](const SceneItem& i) {
+    return i.target.piece == "frill-1" && (i.mark == Ink::PieceFill || i.mark == Ink::PieceFillDeep);
+  };
+  const auto isWave = [](const SceneItem& i) { return i.target.working == "trim.frill-1" && !i.guide; };
+  d.window.table().setMode(TableMode::Taped);
+  d.settle();
+  CHECK(count(isPiece) == 0);
+  CHECK(count(isWave) >= 4);  // on every piece its edge lies on
+  d.window.table().setMode(TableMode::Apart);
+  d.settle();
+  CHECK(count(isPiece) == 1);
+  CHECK(count(isWave) == 0);
+}

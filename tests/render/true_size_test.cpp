@@ -248,3 +248,25 @@ TEST_CASE("the SVG is at true size by its own viewBox") {
   for (const char* layer : {"cut", "sewn", "fold", "levels", "notches", "grain", "labels", "test-squares"})
     CHECK(reader.elementExists(layer));
 }
+
+TEST_CASE("a sheet that no line crosses says of which piece it is the inside") {
+  Order order = plainOrder();
+  order.choices["flounce.1.on"] = "hem";
+  order.choices["flounce.1.turns"] = "0.3";
+  order.choices["flounce.1.long"] = checkChoice("flounce.1.long", "40", Unit::Inch).value();
+  const Design design = recalc(order).value();
+  const Sheets sheets = layOnSheets(design.pattern, design.cutOutlines, {.paper = "a4"});
+  int inside = 0;
+  for (const Tile& t : sheets.tiling.tiles) {
+    const Polyline ring = ringOf(t.area);
+    for (const Polyline& outline : sheets.layout.outlines)
+      inside += sharedArea(outline, ring) > std::abs(signedArea(ring)) - 1;
+  }
+  REQUIRE(inside > 0);  // a train as wide as two sheets
+  const QTemporaryDir folder;
+  const QString pdf = folder.filePath("train.pdf");
+  REQUIRE_FALSE(writePdf(pdf.toStdString(), PrintPlan(order, design, {.paper = "a4"}), "train"));
+  const QString text = QString::fromStdString(run("pdftotext", {pdf, "-"}));
+  CHECK(text.count("it is the inside of") == inside);
+  CHECK(text.contains("Flounce 1."));
+}

@@ -100,7 +100,7 @@ class Flounce {
   // Whether an end is sewn to another; `last` of one that grows are the ends of the half.
   bool isJoined(bool last) const {
     if (last) return stretch_.over[0] || stretch_.over[1];
-    return stretch_.isRing() || pieces_ > 1;
+    return stretch_.isRing() || stretch_.apart || pieces_ > 1;
   }
 
   void close(Piece& p, Path sewn, Path free, bool endJoined, bool startJoined) const {
@@ -116,9 +116,9 @@ class Flounce {
   }
 
   void add(Piece p, double from, double each, int pieces) {
-    p.symmetry = grows() ? Symmetry::Pair : Symmetry::Once;
+    p.symmetry = grows() ? Symmetry::Pair : symmetryOn(stretch_);
     p.copies = grows() ? 2 : pieces * stretch_.count();
-    const double left = grows() && stretch_.over[0] ? stretch_.half() : 0;
+    const double left = grows() && stretch_.isOver() && stretch_.over[0] ? stretch_.half() : 0;
     sewOn(pattern_, stretch_, trim_, std::move(p), "sewn", left + from, each, {long_ + grows_ / 2, ReachWay::Down});
   }
 

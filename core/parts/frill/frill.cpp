@@ -78,7 +78,7 @@ class Frill {
   Piece strip() const {
     const Vec2 a = besideAll(pattern_), b = a + Vec2{length_, 0}, c = b + Vec2{0, deep()}, d = a + Vec2{0, deep()};
     const double seam = trim_.length(frill::kSeam), hem = trim_.length(frill::kHem);
-    const bool heading = head() > 0 && !folded(), joined = stretch_.isRing() || lengths_ > 1;
+    const bool heading = head() > 0 && !folded(), joined = stretch_.isRing() || stretch_.apart || lengths_ > 1;
     Piece p = trimPiece(trim_, 1, 1);
     const auto edge = [&](const char* id, bool free, Vec2 from, Vec2 to) {
       p.edges.push_back({id, free ? EdgeRole::Hem : EdgeRole::Raw, free ? hem : seam, Path::line(from, to)});
@@ -88,6 +88,7 @@ class Frill {
     edge("free", !folded(), c, d);
     edge("start", !joined, d, a);
     p.copies = lengths_ * stretch_.count();
+    p.symmetry = symmetryOn(stretch_);
     mark(p);
     const Vec2 middle = a + Vec2{length_ / 2, deep() / 2};
     const double reach = 0.35 * std::min(deep(), length_);
@@ -126,6 +127,7 @@ class Frill {
     p.name = msg("{}, interfacing", trim_.title());
     p.layer = "interfacing";
     p.source = trim_.id();
+    p.symmetry = symmetryOn(stretch_);
     p.edges = {{"sewn", EdgeRole::Raw, 0, Path::line(a, b)},
                {"end", EdgeRole::Raw, 0, Path::line(b, b + down)},
                {"free", EdgeRole::Raw, 0, Path::line(b + down, a + down)},

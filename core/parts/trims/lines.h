@@ -41,10 +41,12 @@ struct TrimStretch {
   GarmentLine line;
   double from = 0, to = 0;     // mm along the line
   std::array<bool, 2> over{};  // whether what is sewn on runs on over the centre at either end
+  bool apart = false;          // left and right are not alike: it is cut apart at the centre all the same
   double half() const { return to - from; }
-  int count() const { return over[0] || over[1] ? 1 : 2; }  // of what is sewn on: one piece of work, or one a side
-  double whole() const { return half() * (over[0] || over[1] ? 2 : 1); }  // of each of them
-  bool isRing() const { return over[0] && over[1]; }
+  bool isOver() const { return !apart && (over[0] || over[1]); }
+  int count() const { return isOver() ? 1 : 2; }                // of what is sewn on: one piece of work, or one a side
+  double whole() const { return half() * (isOver() ? 2 : 1); }  // of each of them
+  bool isRing() const { return !apart && over[0] && over[1]; }
 };
 
 // Where a trim is sewn. The Problem says which line or mark the garment lacks and which it has, or that nothing is left

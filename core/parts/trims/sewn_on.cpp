@@ -34,6 +34,8 @@ Piece trimPiece(const TrimChoice& trim, int part, int parts) {
   return p;
 }
 
+Symmetry symmetryOn(const TrimStretch& stretch) { return stretch.count() == 2 ? Symmetry::Pair : Symmetry::Once; }
+
 Vec2 besideAll(const Pattern& pattern) {
   double top = HUGE_VAL;
   for (const Piece& p : pattern.pieces)
@@ -71,7 +73,7 @@ void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim,
   const double length = piece.edge(edge).path.length();
   pattern.pieces.push_back(std::move(piece));
   // Along the whole the left half begins where the right one ends.
-  const double left = stretch.over[0] ? stretch.half() : 0, begin = stretch.from - left;
+  const double left = stretch.isOver() && stretch.over[0] ? stretch.half() : 0, begin = stretch.from - left;
   for (int k = 0; k < copies; ++k) {
     const double a = begin + from + k * each, low = std::max(a, stretch.from), high = std::min(a + each, stretch.to);
     if (high - low > kNothing)

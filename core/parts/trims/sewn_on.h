@@ -12,7 +12,7 @@ namespace armure {
 // From selvedge to selvedge, of the cloth a trim is cut of, mm.
 double trimClothWidth(const TrimChoice& trim, const Rules& rules);
 
-// A new piece of the trim; `part` counts them where there are several ("frill-1-2").
+// A new piece of the trim, once; `part` counts them where there are several ("frill-1-2").
 Piece trimPiece(const TrimChoice& trim, int part, int parts);
 // Where it begins: to the right of everything, level with the highest corner.
 Vec2 besideAll(const Pattern& pattern);
@@ -25,6 +25,9 @@ struct Along {
 // how far the trim reaches from it, and which way.
 void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,
               Along line, Along onEdge, Reach reach);
+
+// One on either side of the body is a pair.
+Symmetry symmetryOn(const TrimStretch& stretch);
 
 // Adds the piece and tells that its copies are sewn to the stretch one after the other by this edge, beginning `from`
 // mm along the whole of it and each covering `each` mm. Of a piece cut in pairs the copies of the left half.
