@@ -138,8 +138,9 @@ class Exports(unittest.TestCase):
         for name in [p for p in pieces if pieces[p]["layer"] == "shell"]:
             self.assertEqual(groups[name].find(SVG + "title").text, pieces[name]["name"])
             self.assertEqual(len(groups[name].findall(SVG + "polygon")), 1)
-            self.assertIn(name + ".grain", groups)
-        self.assertEqual(len(groups), len([g for g in root.iter(SVG + "g")]))  # no id twice
+            self.assertIn("grain." + name, groups)
+        ids = [e.get("id") for e in root.iter() if e.get("id")]
+        self.assertEqual(len(ids), len(set(ids)))  # none twice
         said = " ".join(t.text or "" for t in groups["order"].iter(SVG + "text"))
         for words in ("Ottiline Fenn", "2026-10-01", "Balance sheet"):
             self.assertIn(words, said)
