@@ -234,12 +234,13 @@ void TrimsPanel::refresh() {
   if (!trim) return;
   refreshPlaces(*trim);
   refreshFields(*trim);
-  const auto problem = trimProblem(design->pattern, *trim, design->body, design->rules);
   const auto working = std::ranges::find(design->pattern.workings, "trim." + trim->id(), &Working::key);
+  const bool isMade = working != design->pattern.workings.end();
+  const auto problem = isMade ? std::nullopt : trimProblem(design->pattern, *trim, design->body, design->rules);
   state_->setObjectName(problem ? "wrong" : "lesser");
-  state_->setText(problem                                     ? words(msg("{}; {}", problem->what, problem->remedy))
-                  : working == design->pattern.workings.end() ? QString()
-                                                              : words(working->note, session_.order().units));
+  state_->setText(problem   ? words(msg("{}; {}", problem->what, problem->remedy))
+                  : !isMade ? QString()
+                            : words(working->note, session_.order().units));
 }
 
 }  // namespace armure

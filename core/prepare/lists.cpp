@@ -7,6 +7,7 @@
 #include "layers/recipe.h"
 #include "parts/bones/eyelets.h"
 #include "parts/straps/rules.h"
+#include "parts/trims/sewn_on.h"
 #include "pattern/outline_parts.h"
 #include "rules/prepare_rules.h"
 #include "units/length.h"
@@ -239,7 +240,8 @@ bool isMirrored(const Piece& piece) { return piece.symmetry == Symmetry::Pair &&
 
 std::string clothOf(const Piece& piece, std::string_view layer, const Rules& rules) {
   if (rules.option(key::kCutFor) == CutFor::Toile) return rules.chosenCloth("toile").value_or("calico");
-  if (layer == "shell" || piece.part == Part::Trim)
+  if (piece.part == Part::Trim && layer == piece.layer && !findLayer(layer)) return trimCloth(chosenAs(piece), rules);
+  if (layer == "shell")
     if (auto chosen = rules.chosenCloth(chosenAs(piece))) return *chosen;
   if (!piece.cloth.empty() && layer == piece.layer) return piece.cloth;
   if (auto chosen = rules.chosenCloth(layer)) return *chosen;

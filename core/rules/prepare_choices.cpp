@@ -9,6 +9,7 @@
 
 #include "geometry/polygon.h"
 #include "quotable.h"
+#include "rules/plain_id.h"
 
 namespace armure {
 namespace {
@@ -68,13 +69,8 @@ constexpr std::array<PrepareForm, 15> kPrepareForms{{
 }};
 
 bool isLetter(char c) { return (c >= 'a' && c <= 'z'); }
-bool isFigure(char c) { return c >= '0' && c <= '9'; }
 
-bool isPlainId(std::string_view id) {
-  if (id.empty() || id.size() > kLongestId || !isLetter(id.front()) || id.back() == '-') return false;
-  return std::ranges::all_of(id, [](char c) { return isLetter(c) || isFigure(c) || c == '-'; }) &&
-         id.find("--") == std::string_view::npos;
-}
+bool isPlainId(std::string_view id) { return !id.empty() && isLetter(id.front()) && armure::isPlainId(id, kLongestId); }
 
 std::vector<std::string_view> splitAt(std::string_view text, char separator) {
   std::vector<std::string_view> parts;

@@ -11,6 +11,7 @@
 #include "parts/frill/rules.h"
 #include "parts/sleeve/rules.h"
 #include "quotable.h"
+#include "rules/plain_id.h"
 
 namespace armure {
 namespace {
@@ -31,11 +32,7 @@ constexpr double kFarthest = 5000;  // mm on from a mark
 
 bool isPlace(std::string_view field) { return field == kOn || field == kFrom || field == kTo; }
 
-bool isPlainName(std::string_view name) {
-  const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-'; };
-  return !name.empty() && name.size() <= kLongestName && std::ranges::all_of(name, plain) && name.front() != '-' &&
-         name.back() != '-' && name.find("--") == std::string_view::npos;
-}
+bool isPlainName(std::string_view name) { return isPlainId(name, kLongestName); }
 
 const RuleInfo* fieldOf(TrimKind kind, std::string_view field) {
   const auto fields = trimKind(kind).fields;

@@ -114,6 +114,11 @@ TEST_CASE("a toile has its trims too, laid on its cloth") {
   const auto frill = std::ranges::find(list.pieces, "frill-1", &CutPiece::id);
   REQUIRE(frill != list.pieces.end());
   CHECK(frill->cloth == "calico");
+  // Its lengths are what calico gives, not the garment's cloth.
+  const Design narrow =
+      recalc(sewn(plainOrder(), {{"frill.1.on", "hem"}, {"cut.for", "toile"}, {"cloth.calico.width", "30"}})).value();
+  for (const Piece& p : narrow.pattern.pieces)
+    if (p.id == "frill-1") CHECK(p.edge("sewn").path.length() <= inches(29));
   for (const ClothLaying& laying : clothLayings(d.pattern, d.cutOutlines, list)) {
     REQUIRE_FALSE(laying.unfit);
     size_t copies = 0;

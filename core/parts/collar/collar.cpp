@@ -52,7 +52,6 @@ class Collar {
     free_ = sewn_ + (isTurned() ? trim_.length(collar::kWider) : -trim_.length(collar::kTighter)) / 2;
     angle_ = std::max(kAsFlat, std::abs(free_ - sewn_) / high_);
     inner_ = std::min(free_, sewn_) / angle_;
-    if (angle_ <= kAsFlat) inner_ = sewn_ / angle_ - (isTurned() ? 0 : high_);
   }
 
   // The edges clockwise from the upper one, its fold (or its end at the middle) on the left.

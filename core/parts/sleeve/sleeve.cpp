@@ -5,7 +5,6 @@
 #include <utility>
 
 #include "geometry/root.h"
-#include "measure/measure_table.h"
 #include "parts/sleeve/rules.h"
 #include "parts/trims/sewn_on.h"
 

@@ -16,11 +16,18 @@ constexpr double kNothing = 1e-6;  // mm
 
 }  // namespace
 
+std::string trimCloth(std::string_view piece, const Rules& rules) {
+  if (rules.option(key::kCutFor) == CutFor::Toile) return rules.chosenCloth("toile").value_or("calico");
+  for (const std::string_view of : {piece, std::string_view("trim"), std::string_view("shell")})
+    if (auto chosen = rules.chosenCloth(of)) return *chosen;
+  return "satin";
+}
+
 double trimClothWidth(const TrimChoice& trim, const Rules& rules) {
-  const auto own = rules.chosenCloth(trim.id());
-  if (!own && !rules.isDefault(key::kClothWidth)) return rules.length(key::kClothWidth);
-  const std::string of = own ? *own : rules.chosenCloth("trim").value_or(rules.chosenCloth("shell").value_or("satin"));
-  const ListedCloth* cloth = rules.cloth(of);
+  const std::string id = trimCloth(trim.id(), rules);
+  const bool asShell = id == rules.chosenCloth("shell").value_or("satin");
+  if (asShell && !rules.isDefault(key::kClothWidth)) return rules.length(key::kClothWidth);
+  const ListedCloth* cloth = rules.cloth(id);
   return cloth ? cloth->width : rules.length(key::kClothWidth);
 }
 

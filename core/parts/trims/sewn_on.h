@@ -9,6 +9,9 @@
 
 namespace armure {
 
+// The id of the cloth a piece of a trim is cut of: what was chosen for it, for trims, for the shell; else satin.
+std::string trimCloth(std::string_view piece, const Rules& rules);
+
 // From selvedge to selvedge, of the cloth a trim is cut of, mm.
 double trimClothWidth(const TrimChoice& trim, const Rules& rules);
 
