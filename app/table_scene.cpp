@@ -177,7 +177,7 @@ class PieceScene {
     constexpr double kWave = 14, kHigh = 4.5, kClear = 1.5;  // mm
     constexpr int kInWave = 8;
     for (const Attachment& a : design_.pattern.attachments) {
-      if (a.trim.empty()) continue;
+      if (a.trim.empty() || design_.pattern.pieces[a.piece].part == Part::Trim) continue;
       const Path& edge = design_.pattern.pieces[a.piece].edge(a.edge).path;
       const int steps = kInWave * std::max(1, static_cast<int>((a.to - a.from) / kWave));
       QPainterPath wave;

@@ -1,5 +1,7 @@
 #include "app/trims_panel.h"
 
+#include <QScrollArea>
+#include <QTimer>
 #include <algorithm>
 
 #include "app/tray_parts.h"
@@ -62,6 +64,27 @@ TrimsPanel::TrimsPanel(OrderSession& session, QWidget* parent)
   connect(takeOff_, &QPushButton::clicked, this, &TrimsPanel::takeOff);
   about->addWidget(takeOff_);
   connect(&session, &OrderSession::changed, this, &TrimsPanel::refresh);
+  connect(&session, &OrderSession::selectionChanged, this, &TrimsPanel::followSelection);
+}
+
+// What was clicked on the table is edited here, and scrolled to.
+void TrimsPanel::followSelection() {
+  const QString picked = q(session_.selection().working);
+  if (!picked.startsWith("trim.") || !isVisible()) return;
+  const int at = edited_->findData(picked.mid(5));
+  if (at < 0) return;
+  if (at != edited_->currentIndex()) {
+    edited_->setCurrentIndex(at);
+    refresh();
+  }
+  for (QWidget* above = parentWidget(); above; above = above->parentWidget())
+    if (auto* area = qobject_cast<QScrollArea*>(above)) {
+      QTimer::singleShot(0, this, [this, area] {
+        area->ensureWidgetVisible(about_, 0, 0);
+        area->ensureWidgetVisible(kinds_, 0, 8);
+      });
+      return;
+    }
 }
 
 void TrimsPanel::addPlaces() {
@@ -102,28 +125,36 @@ void TrimsPanel::tell(const std::optional<Problem>& problem) {
   session_.settle();
 }
 
-// A new one, along the line of the edge that is picked, else the hem or the first line there is.
+// The line of the edge that is picked, or the piece; else what such a one is most often sewn to.
+std::string TrimsPanel::beginsOn(TrimKind kind) const {
+  const Pattern& pattern = session_.design()->pattern;
+  const Selection& s = session_.selection();
+  if (trimKind(kind).onPiece) {
+    const size_t shell = pattern.shellPieces();
+    for (size_t i = 0; i < shell; ++i)
+      if (pattern.pieces[i].id == s.piece) return s.piece;
+    return shell > 0 ? pattern.pieces.front().id : "";
+  }
+  const std::vector<GarmentLine> lines = garmentLines(pattern);
+  for (const GarmentLine& line : lines)
+    for (const SewnEdge& e : line.edges)
+      if (pattern.pieces[e.piece].id == s.piece && e.use.edge == s.edge) return line.id;
+  for (const std::string_view usual : {trimKind(kind).usuallyOn, std::string_view("hem")})
+    if (std::ranges::find(lines, usual, &GarmentLine::id) != lines.end()) return std::string(usual);
+  return lines.empty() ? "" : lines.front().id;
+}
+
+// A new one; which line it goes along can be changed.
 void TrimsPanel::add() {
   const Design* design = session_.design();
   if (!design) return;
-  const std::vector<GarmentLine> lines = garmentLines(design->pattern);
-  if (lines.empty()) return;
-  const Selection& s = session_.selection();
-  const auto isPicked = [&](const GarmentLine& line) {
-    return std::ranges::any_of(line.edges, [&](const SewnEdge& e) {
-      return design->pattern.pieces[e.piece].id == s.piece && e.use.edge == s.edge;
-    });
-  };
-  auto line = std::ranges::find_if(lines, isPicked);
-  if (line == lines.end()) line = std::ranges::find(lines, "hem", &GarmentLine::id);
-  if (line == lines.end()) line = lines.begin();
   const auto& all = design->rules.trims();
   TrimChoice made(trimKinds()[static_cast<size_t>(kinds_->currentIndex())].kind, "1");
   for (int n = 1; n < kMostOfAKind; ++n) {
     made = TrimChoice(made.kind(), std::to_string(n));
     if (std::ranges::none_of(all, [&](const TrimChoice& t) { return t.id() == made.id(); })) break;
   }
-  tell(choose(TrimKey{made.kind(), made.name(), "on"}.text(), line->id));
+  tell(choose(TrimKey{made.kind(), made.name(), "on"}.text(), beginsOn(made.kind())));
   edited_->setCurrentIndex(edited_->findData(q(made.id())));
   session_.select({.working = "trim." + made.id()});
   refresh();
@@ -188,14 +219,20 @@ void TrimsPanel::makeFields(TrimKind kind) {
 }
 
 void TrimsPanel::refreshPlaces(const TrimChoice& trim) {
-  const std::vector<GarmentLine> lines = garmentLines(session_.design()->pattern);
+  const Pattern& pattern = session_.design()->pattern;
+  const bool onPiece = trimKind(trim.kind()).onPiece;
+  const std::vector<GarmentLine> lines = onPiece ? std::vector<GarmentLine>{} : garmentLines(pattern);
   std::vector<std::pair<QString, QString>> entries;
   for (const GarmentLine& l : lines) entries.emplace_back(words(l.name), q(l.id));
+  for (size_t i = 0; onPiece && i < pattern.shellPieces(); ++i)
+    entries.emplace_back(words(pattern.pieces[i].name), q(pattern.pieces[i].id));
   refill(*line_, entries);
   line_->setCurrentIndex(line_->findData(q(trim.on())));
   const auto line = std::ranges::find(lines, trim.on(), &GarmentLine::id);
   for (const bool atStart : {true, false}) {
     const Place& row = places_[atStart ? 0 : 1];
+    row.mark->parentWidget()->setVisible(!onPiece);
+    row.on->setVisible(!onPiece);
     const TrimPlace& place = atStart ? trim.from() : trim.to();
     std::vector<std::pair<QString, QString>> marks;
     if (line != lines.end())

@@ -31,8 +31,10 @@ class TrimsPanel : public QWidget {
  private:
   void addPlaces();
   void add();
+  std::string beginsOn(TrimKind kind) const;
   void takeOff();
   void refresh();
+  void followSelection();
   void refreshPlaces(const TrimChoice& trim);
   void refreshFields(const TrimChoice& trim);
   void makeFields(TrimKind kind);

@@ -14,6 +14,8 @@ constexpr double kWide = 0.36;
 constexpr double kFalls = 0.5;  // of what a skirt is wider than the hip is seen
 constexpr double kLaces = 22;   // mm between two
 constexpr double kGathers = 6;  // mm of ease in a seam: more is gathered
+constexpr double kFold = 42;    // mm of the edge to a fold of what hangs from it
+constexpr size_t kInFold = 8;   // points of the wave in one
 
 bool isOfBand(const Pattern& pattern, const Seam& s) {
   return pattern.pieces[s.a.piece].part == Part::ShoulderBand || pattern.pieces[s.b.piece].part == Part::ShoulderBand;
@@ -201,38 +203,65 @@ class ViewSketch {
     add(SketchStroke::Edge, all);
   }
 
-  // What is sewn on falls from its stretch, in a fold for each few centimetres of the edge.
+  // What is sewn on falls from its stretch, in a fold for each few centimetres of the edge; what lies flat is a line.
   void addTrims() {
-    constexpr double kFold = 42, kWave = 0.05;         // mm of the edge; of how far it hangs
-    constexpr double kSpreads = 0.04, kFlares = 0.16;  // wider below than above: a frill, a flounce
-    constexpr int kInFold = 8;
     for (const Attachment& a : pattern_.attachments) {
-      if (a.trim.empty() || !half_.shows(a.piece)) continue;
-      const int folds = std::max(2, static_cast<int>(std::lround((a.to - a.from) / kFold)));
-      const bool falls = a.reach.way == ReachWay::Down;
-      const Vec2 way = a.reach.way == ReachWay::Up ? Vec2{-0.05, -1} : Vec2{0.3, 0.95};  // beside the arm
-      Polyline sewn, free;
-      for (int i = 0; i <= folds * kInFold; ++i) {
-        const double t = static_cast<double>(i) / (folds * kInFold);
-        const Vec2 at = put(onEdge(a.piece, a.edge, a.from + t * (a.to - a.from)));
-        const double wave = 1 - kWave * (1 - std::cos(2 * std::numbers::pi * i / kInFold));
-        sewn.push_back(at);
-        if (falls)
-          free.push_back({at.x * (1 + (a.full > 1 ? kSpreads : kFlares)), at.y + a.reach.mm * wave});
-        else
-          free.push_back(at + a.reach.mm * way);
+      if (a.trim.empty() || pattern_.pieces[a.piece].part == Part::Trim || !half_.shows(a.piece)) continue;
+      const auto folds = std::max<size_t>(2, static_cast<size_t>(std::lround((a.to - a.from) / kFold)));
+      Polyline sewn;
+      for (size_t i = 0; i <= folds * kInFold; ++i) {
+        const double t = static_cast<double>(i) / static_cast<double>(folds * kInFold);
+        sewn.push_back(put(onEdge(a.piece, a.edge, a.from + t * (a.to - a.from))));
       }
-      for (int fold = 1; falls && fold < folds; ++fold) {
-        const auto i = static_cast<size_t>(fold * kInFold);
-        folds_.push_back({lerp(sewn[i], free[i], 0.05), lerp(sewn[i], free[i], 0.85)});
-      }
-      Polyline all = sewn;
-      all.insert(all.end(), free.rbegin(), free.rend());
-      add(SketchStroke::Outline, all);
-      add(SketchStroke::Edge, free);
-      add(SketchStroke::Seam, sewn);
+      if (a.reach.way == ReachWay::Flat)
+        add(SketchStroke::Edge, sewn);
+      else
+        addHanging(sewn, a.reach, a.full > 1);
     }
+    addOverArms();
     for (Polyline& fold : folds_) add(SketchStroke::Lacing, std::move(fold));
+  }
+
+  void addHanging(const Polyline& sewn, const Reach& reach, bool isFull) {
+    constexpr double kWave = 0.05;                     // of how far it hangs
+    constexpr double kSpreads = 0.04, kFlares = 0.16;  // wider below than above: a frill, a flounce
+    const bool falls = reach.way == ReachWay::Down;
+    const Vec2 way = reach.way == ReachWay::Up ? Vec2{-0.05, -1} : Vec2{0.3, 0.95};  // beside the arm
+    Polyline free;
+    for (size_t i = 0; i < sewn.size(); ++i) {
+      const double wave = 1 - kWave * (1 - std::cos(2 * std::numbers::pi * static_cast<double>(i) / kInFold));
+      const Vec2 at = sewn[i];
+      free.push_back(falls ? Vec2{at.x * (1 + (isFull ? kSpreads : kFlares)), at.y + reach.mm * wave}
+                           : at + reach.mm * way);
+    }
+    for (size_t i = kInFold; falls && i + 1 < sewn.size(); i += kInFold)
+      folds_.push_back({lerp(sewn[i], free[i], 0.05), lerp(sewn[i], free[i], 0.85)});
+    Polyline all = sewn;
+    all.insert(all.end(), free.rbegin(), free.rend());
+    add(SketchStroke::Outline, all);
+    add(SketchStroke::Edge, free);
+    add(SketchStroke::Seam, sewn);
+  }
+
+  // What is free over the arm goes on from the outermost place of its stretches, out and up.
+  void addOverArms() {
+    constexpr double kOut = 0.42, kUp = 0.12;  // of how far out it leaves the edge
+    constexpr size_t kFolds = 4;
+    for (const Attachment& loose : pattern_.attachments) {
+      if (loose.loose <= 0) continue;
+      Vec2 leaves{};
+      for (const Attachment& a : pattern_.attachments)
+        if (a.trim == loose.trim && half_.shows(a.piece))
+          for (const double at : {a.from, a.to})
+            if (const Vec2 p = put(onEdge(a.piece, a.edge, at)); p.x > leaves.x) leaves = p;
+      if (leaves.x <= 0) continue;
+      Polyline sewn;
+      for (size_t i = 0; i <= kFolds * kInFold; ++i) {
+        const double t = static_cast<double>(i) / (kFolds * kInFold);
+        sewn.push_back(leaves + leaves.x * Vec2{kOut * t, -kUp * std::sin(std::numbers::pi / 2 * t)});
+      }
+      addHanging(sewn, loose.reach, true);
+    }
   }
 
   // From where it is sewn on to the middle of the shoulder.

@@ -65,6 +65,7 @@ Pattern shellOf(const Pattern& garment) {
   std::erase_if(shell.seams, [&](const Seam& s) { return s.a.piece >= count || s.b.piece >= count; });
   shell.layerLines.clear();
   shell.attachments.clear();
+  shell.supplies.clear();
   return shell;
 }
 

@@ -185,6 +185,7 @@ class Joining {
     out_.seams.clear();
     out_.layerLines.clear();
     out_.attachments.clear();
+    out_.supplies.clear();
     out_.trims.clear();
     for (size_t i = 0; i < left_.pieces.size(); ++i)
       if (auto problem = addPiece(i)) return *problem;
@@ -363,6 +364,10 @@ class Joining {
         a.edge = on.edge;
         if (ending == kRight && differs_[host]) std::tie(a.from, a.to) = std::pair{length - a.to, length - a.from};
         out_.attachments.push_back(std::move(a));
+      }
+      for (Supply supply : half->supplies) {  // of each half what is for its side
+        supply.count = (supply.count + 1) / 2;
+        out_.supplies.push_back(std::move(supply));
       }
     }
   }

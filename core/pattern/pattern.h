@@ -235,8 +235,9 @@ struct PieceEdge {
   std::string edge;
 };
 
-// How far what is sewn on reaches from its edge as it is worn, mm, and which way.
-enum class ReachWay { Down, AlongArm, Up };
+// How far what is sewn on reaches from its edge as it is worn, mm, and which way; Flat: it lies on the garment or in
+// it.
+enum class ReachWay { Down, AlongArm, Up, Flat };
 struct Reach {
   double mm = 0;
   ReachWay way = ReachWay::Down;
@@ -256,6 +257,16 @@ struct Attachment {
   double onFrom = 0, onTo = 0, full = 0;
   Reach reach = {};       // from the edge
   std::string trim = {};  // and of which it is: "frill-1"
+  double loose = 0;       // of the edge sewn on, what beside its stretches is sewn to nothing: over the arm, mm
+};
+
+// What is bought for something sewn on, beside cloth: braid, bones, a ready-made lace.
+struct Supply {
+  std::string_view id;  // "braid"
+  Message name;
+  int count = 0;
+  double length = 0;  // of each, mm; 0 where it is only counted
+  Message note;       // how it came to be
 };
 
 // A line of a layer and the shell's it lies on: both are to be equally long. `uncovered` is what the layer leaves of
@@ -316,6 +327,7 @@ struct Pattern {
   std::vector<Seam> seams;
   std::vector<LayerLine> layerLines = {};
   std::vector<Attachment> attachments = {};
+  std::vector<Supply> supplies = {};
   std::vector<Trim> trims;
   Closing closing;
   std::vector<Working> workings = {};  // of what was done to the pieces after they were cut

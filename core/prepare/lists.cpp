@@ -81,6 +81,7 @@ class NotionList {
     piping();
     straps();
     elastic();
+    for (const Supply& s : pattern_.supplies) all_.push_back({s.id, s.name, s.count, s.length, s.note});
     return std::move(all_);
   }
 

@@ -123,6 +123,15 @@ constexpr RuleInfo option(Key key, std::string_view stage, std::string_view grou
   return {key.text, stage, group, label, RuleKind::Option, 0, 0, 0, 0, last, reason, options};
 }
 
+// Another option than the first is the default.
+template <typename Option>
+constexpr RuleInfo beginningWith(Option option, RuleInfo rule) {
+  for (size_t i = 0; i < rule.options.size(); ++i)
+    if (rule.options[i].value == static_cast<int>(option))
+      rule.small = rule.medium = rule.full = static_cast<double>(i);
+  return rule;
+}
+
 constexpr RuleInfo measured(RuleInfo rule) {
   rule.fromMeasures = true;
   return rule;

@@ -6,10 +6,21 @@
 #include <array>
 #include <stdexcept>
 
+#include "parts/bow/rules.h"
 #include "parts/collar/rules.h"
+#include "parts/edging/rules.h"
 #include "parts/flounce/rules.h"
 #include "parts/frill/rules.h"
+#include "parts/garter_tabs/rules.h"
+#include "parts/godet/rules.h"
+#include "parts/hanging_sleeve/rules.h"
+#include "parts/loops/rules.h"
+#include "parts/peplum/rules.h"
+#include "parts/pleats/rules.h"
+#include "parts/pocket/rules.h"
+#include "parts/ruffle/rules.h"
 #include "parts/sleeve/rules.h"
+#include "parts/tie/rules.h"
 #include "quotable.h"
 #include "rules/plain_id.h"
 
@@ -17,13 +28,38 @@ namespace armure {
 namespace {
 
 constexpr std::array<std::string_view, 3> kArm{"bicep", "arm_length", "wrist"};
+constexpr std::array<std::string_view, 1> kUpperArm{"bicep"}, kRoundShoulders{"round_shoulder"};
 
-constexpr std::array<TrimKindInfo, 4> kTrimKinds{{
+constexpr std::array<TrimKindInfo, 15> kTrimKinds{{
     {TrimKind::Frill, "frill", "Frill", "a strip gathered or pleated to the edge it is sewn to", frill::kRows},
+    {TrimKind::Ruffle, "ruffle", "Ruffle off the shoulders",
+     "pleated strips round both arms that cross in front, free over the arms", ruffle::kRows, kRoundShoulders, "top"},
     {TrimKind::Flounce, "flounce", "Flounce", "a ring that falls in folds from the edge it is sewn to", flounce::kRows},
-    {TrimKind::Sleeve, "sleeve", "Sleeve", "a plain sleeve, set into the armhole", sleeve::kRows, kArm},
-    {TrimKind::Collar, "collar", "Collar", "a stand or a collar that is turned down, along the neckline",
-     collar::kRows},
+    {TrimKind::Peplum, "peplum", "Peplum, tail or train", "a skirt of its own along the hem", peplum::kRows},
+    {TrimKind::Sleeve, "sleeve", "Sleeve", "a plain sleeve, set into the armhole", sleeve::kRows, kArm, "armhole"},
+    {TrimKind::HangingSleeve, "hanging-sleeve", "Hanging sleeve", "stiff and double, pleated to part of the armhole",
+     hanging_sleeve::kRows, kUpperArm, "armhole"},
+    {TrimKind::Collar,
+     "collar",
+     "Collar",
+     "a stand or a collar that is turned down, along the neckline",
+     collar::kRows,
+     {},
+     "top"},
+    {TrimKind::Edging,
+     "edging",
+     "Edging",
+     "a binding, piping, lace or braid along an edge or in a seam",
+     edging::kRows,
+     {},
+     "top"},
+    {TrimKind::Loops, "loops", "Loops", "of a narrow tube, evenly along an edge", loops::kRows, {}, "opening"},
+    {TrimKind::Tie, "tie", "Tie or belt", "folded strips, caught where its stretch begins", tie::kRows, {}, "opening"},
+    {TrimKind::Bow, "bow", "Bow", "with tails or without, where its stretch begins", bow::kRows, {}, "top"},
+    {TrimKind::Pocket, "pocket", "Pocket", "a bag in a seam", pocket::kRows, {}, "side"},
+    {TrimKind::Godet, "godet", "Godet", "a wedge let into the lower end of a seam", godet::kRows, {}, "side"},
+    {TrimKind::GarterTabs, "garter-tabs", "Garter tabs", "hanging from the lower edge", garter_tabs::kRows},
+    {TrimKind::Pleats, "pleats", "Pleats or tucks", "laid over a piece of the shell", pleats::kRows, {}, "", true},
 }};
 
 constexpr std::string_view kOn = "on", kFrom = "from", kTo = "to";
@@ -116,9 +152,9 @@ std::vector<TrimForm> trimForms() {
     const auto add = [&](std::string_view field, std::string values, std::string_view reason) {
       forms.push_back({fmt::format("{}.NAME.{}", kind.id, field), std::move(values), reason});
     };
-    add(kOn, "top|hem|armhole|...", kind.reason);
-    add(kFrom, "MARK [+ LENGTH]", "where on that line it begins; without it, at its start");
-    add(kTo, "MARK [- LENGTH]", "where it ends");
+    add(kOn, kind.onPiece ? "PIECE" : "top|hem|armhole|SEAM|...", kind.reason);
+    if (!kind.onPiece) add(kFrom, "MARK [+ LENGTH]", "where on that line it begins; without it, at its start");
+    if (!kind.onPiece) add(kTo, "MARK [- LENGTH]", "where it ends");
     for (const RuleInfo& f : kind.fields) {
       std::string values;
       for (const RuleOption& o : f.options) {
@@ -143,8 +179,10 @@ void TrimChoice::set(std::string_view field, std::string_view value) {
     on_ = value;
   } else if (field == kFrom) {
     from_ = trimPlaceOf(value);
+    fromChosen_ = true;
   } else if (field == kTo) {
     to_ = trimPlaceOf(value);
+    toChosen_ = true;
   } else {
     const auto fields = trimKind(kind_).fields;
     const RuleInfo* row = fieldOf(kind_, field);

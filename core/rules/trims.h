@@ -2,7 +2,7 @@
 //
 // What is sewn on to a stretch of an edge, kept among the choices of an order:
 //
-//   KIND.NAME.on      the line it is sewn to: "top", "hem", "armhole" (parts/trims/lines.h); it is there while this is
+//   KIND.NAME.on      the line it is sewn to: "top", "hem", "side" (parts/trims/lines.h); it is there while this is
 //   KIND.NAME.from    where on that line it begins: a mark, and how far on from it: "side", "side + 1 1/2 in", "start"
 //   KIND.NAME.to      and where it ends; without them it goes from end to end
 //   KIND.NAME.FIELD   the rest, by the kind's own table: "frill.1.deep", "flounce.hem.turns"
@@ -24,13 +24,31 @@
 
 namespace armure {
 
-enum class TrimKind { Frill, Flounce, Sleeve, Collar };
+enum class TrimKind {
+  Frill,
+  Ruffle,
+  Flounce,
+  Peplum,
+  Sleeve,
+  HangingSleeve,
+  Collar,
+  Edging,
+  Loops,
+  Tie,
+  Bow,
+  Pocket,
+  Godet,
+  GarterTabs,
+  Pleats,
+};
 
 struct TrimKindInfo {
   TrimKind kind{};
   std::string_view id, label, reason;  // "frill", "Frill"
   std::span<const RuleInfo> fields;
   std::span<const std::string_view> measures = {};  // of the client that it is made from, beyond those of every draft
+  std::string_view usuallyOn = "hem";               // the line it is sewn to most often
+  bool onPiece = false;                             // it lies over a piece, whose id stands in place of a line's
 };
 std::span<const TrimKindInfo> trimKinds();
 const TrimKindInfo& trimKind(TrimKind kind);
@@ -74,6 +92,9 @@ class TrimChoice {
   Message title() const;                         // "Frill 1"
   const std::string& on() const { return on_; }  // empty: it is nowhere
   const TrimPlace& from() const { return from_; }
+  // Else it begins at the line's start and ends at its end, or where its kind says.
+  bool fromIsChosen() const { return fromChosen_; }
+  bool toIsChosen() const { return toChosen_; }
   const TrimPlace& to() const { return to_; }
 
   const RuleValue& value(std::string_view field) const;                  // throws std::out_of_range
@@ -92,6 +113,7 @@ class TrimChoice {
   TrimKind kind_;
   std::string name_, on_;
   TrimPlace from_{"start", 0}, to_{"end", 0};
+  bool fromChosen_ = false, toChosen_ = false;
   std::vector<RuleValue> values_;  // in the order of the kind's fields
 };
 

@@ -92,10 +92,10 @@ class BodyRows : RowMaker {
     };
     std::map<std::pair<size_t, std::string>, Sewn> edges;
     for (const Attachment& a : pattern_.attachments) {
-      if (a.trim.empty()) continue;
+      if (a.trim.empty() || a.full == 0) continue;
       Sewn& sewn = edges[{a.attached.piece, a.attached.edge}];
       if (!sewn.first) sewn.first = &a;
-      sewn.covered += (isOfOneSide(a) ? 1 : 2) * (a.onTo - a.onFrom);
+      sewn.covered += (isOfOneSide(a) ? 1 : 2) * (a.onTo - a.onFrom + a.loose);
       sewn.off = std::max(sewn.off, std::abs(a.onTo - a.onFrom - a.full * (a.to - a.from)));
     }
     for (const auto& [where, sewn] : edges) {

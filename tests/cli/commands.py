@@ -41,7 +41,9 @@ class Commands(Case):
     def test_what_the_rails_hold_can_be_scripted(self):
         told = [line.split("\t")[0] for line in run("keys")[1].splitlines() if line.split("\t")[1] == "place"]
         sewn_on = [key for key in told if ".NAME." in key]
-        self.assertEqual({key.split(".")[0] for key in sewn_on}, {"frill", "flounce", "sleeve", "collar"})
+        self.assertEqual({key.split(".")[0] for key in sewn_on}, {
+            "frill", "ruffle", "flounce", "peplum", "sleeve", "hanging-sleeve", "collar", "edging", "loops", "tie",
+            "bow", "pocket", "godet", "garter-tabs", "pleats"})
         told = [key for key in told if key not in sewn_on]
         self.assertEqual(told, ["hold.LEVEL.LINE", "guide.LEVEL.LINE", "share.LEVEL.LINE", "rail.LEVEL", "girth.LEVEL", "swing.EDGE.LINE",
                                 "layers.order", "cloth.of.LAYER", "cloth.CLOTH.name", "cloth.CLOTH.width", "cloth.CLOTH.lies", "cloth.CLOTH.way",

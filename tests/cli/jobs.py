@@ -4,10 +4,12 @@ and its choices, drafts, balances and fails nowhere, and its pieces are those th
 The exports are read by the independent checker. usage: jobs.py ARMURE_CLI PROJECT
 
 expect.json of a job:
-  choices      the most that may be set beside style and school
+  choices      the most that may be set beside style and school; what is sewn on, and straps, count apart
   pieces       by id: how many to cut of it, and the kinds of its darts ("open", "pointed")
   half_widths  by level, then by half: the finished width of that half, inches; openings that stay open are no part of it
   hems         by piece: its hem, inches
+  trims        of what is sewn on, by piece: how many to cut of it, and the lengths of its edges, inches
+  bought       of what is bought for it, by the beginning of its name: how many, and how long each, inches
   seams        by id: how long both its sides are, inches. The jobs state none: as balanced, to see that none changes
   sewing       works in the order the job states them, others between them (core/prepare/sewing.h)
   differs      what comes out otherwise than the job says, and why
@@ -30,6 +32,13 @@ def load(*parts):
         return json.load(f)
 
 
+KINDS = ("strap", "frill", "ruffle", "flounce", "peplum", "sleeve", "hanging-sleeve", "collar", "edging", "pocket")
+
+
+def is_sewn_on(choice):
+    return choice.split(".")[0] in KINDS
+
+
 def in_front(piece):
     return not piece["id"].startswith(("back", "skirt-back", "yoke-back"))
 
@@ -47,7 +56,8 @@ class Jobs(Case):
             with self.subTest(name):
                 order = load(name, "order.armure")
                 choices = {k: v for k, v in order["choices"].items() if k != "balance.keep"}
-                self.assertLessEqual(len(choices), load(name, "expect.json")["choices"])
+                shaping = [k for k in choices if not is_sewn_on(k)]
+                self.assertLessEqual(len(shaping), load(name, "expect.json")["choices"])
                 again = self.path(name + ".armure")
                 settings = [a for k, v in choices.items() for a in ("--set", f"{k}={v}")]
                 code, _, errors = run("new", "--measurements", os.path.join(JOBS, name, "measures.csv"), "--style",
@@ -83,6 +93,29 @@ class Jobs(Case):
                     hem = next(e for p in shell if p["id"] == piece for e in p["edges"] if e["role"] == "hem")
                     length = sum(math.dist(a, b) for a, b in zip(hem["points"], hem["points"][1:]))
                     self.assertAlmostEqual(length / MM, wanted, delta=WITHIN, msg=f"hem of {piece}")
+
+    def test_what_is_sewn_on_is_the_jobs(self):
+        for name in names():
+            expect = load(name, "expect.json")
+            if "trims" not in expect:
+                continue
+            with self.subTest(name):
+                _, made = self.pieces_of(name)
+                pieces = {p["id"]: p for p in made["pieces"] if p["layer"] in ("trim", "strap")}
+                self.assertEqual({i: p.get("copies", p["quantity"]) for i, p in pieces.items()},
+                                 {i: t["copies"] for i, t in expect["trims"].items()})
+                for piece, wanted in expect["trims"].items():
+                    lengths = {e["id"]: sum(math.dist(a, b) for a, b in zip(e["points"], e["points"][1:])) / MM
+                               for e in pieces[piece]["edges"]}
+                    for edge, length in wanted.get("edges", {}).items():
+                        self.assertAlmostEqual(lengths[edge], length, delta=WITHIN, msg=f"{piece}, {edge}")
+                code, said, errors = run("list", os.path.join(JOBS, name, "order.armure"), "--json")
+                self.assertEqual(code, 0, errors)
+                for bought, (count, length) in expect.get("bought", {}).items():
+                    lines = [n for n in json.loads(said)["notions"] if n["name"].startswith(bought)]
+                    self.assertEqual(len(lines), 1, bought)
+                    self.assertEqual(lines[0]["count"], count, bought)
+                    self.assertAlmostEqual(lines[0]["length"] / MM, length, delta=WITHIN, msg=bought)
 
     def test_both_sides_of_every_seam_are_as_long_as_they_were(self):
         for name in names():

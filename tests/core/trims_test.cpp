@@ -14,45 +14,10 @@
 #include "recalc/recalc.h"
 #include "rules/presets.h"
 #include "tests/support/bodies.h"
+#include "tests/support/sewn_on.h"
 
 using namespace armure;
 using namespace armure::testing;
-
-namespace {
-
-Order sewnOn(Order order, std::initializer_list<std::pair<const char*, const char*>> choices) {
-  for (const auto& [key, value] : choices) order.choices[key] = checkChoice(key, value, Unit::Inch).value();
-  return order;
-}
-
-const Piece& pieceOf(const Design& design, std::string_view id) {
-  const auto found = std::ranges::find(design.pattern.pieces, id, &Piece::id);
-  REQUIRE(found != design.pattern.pieces.end());
-  return *found;
-}
-
-// The stretch, measured on the edges again.
-double wholeStretch(const Design& design, std::string_view trim) {
-  double sum = 0;
-  for (const Attachment& a : design.pattern.attachments)
-    if (a.trim == trim) sum += 2 * (a.to - a.from);
-  return sum;
-}
-
-double sewnLength(const Design& design, std::string_view trim) {
-  double sum = 0;
-  for (const Piece& p : design.pattern.pieces)
-    if (p.layer == "trim" && p.id.starts_with(trim)) sum += p.copies * p.edge("sewn").path.length();
-  return sum;
-}
-
-std::string idleReason(const Order& order, std::string_view key) {
-  for (const Idle& i : idleIn(order, recalc(order).value()))
-    if (i.key == key) return english(i.reason);
-  return "";
-}
-
-}  // namespace
 
 TEST_CASE("a frill is as full as it is said, in lengths the cloth can give") {
   const Design d =

@@ -6,8 +6,9 @@
 //
 //   angle = |L - U| / h     radius of the shorter edge = the shorter of both / angle
 //
-// It lies on the fold where the neckline runs on over a centre, and reaches beyond the opening by its overlap. It is
-// cut twice, outer and under side. Common practice, no source.
+// A high one is a straight strip, as long as the neckline, that darts draw in above: each takes a part of what it is to
+// be tighter by. A collar lies on the fold where the neckline runs on over a centre, and reaches beyond the opening by
+// its overlap. It is cut twice, outer and under side. Common practice, no source.
 #pragma once
 
 #include <optional>

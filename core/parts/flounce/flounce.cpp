@@ -11,15 +11,13 @@
 #include "geometry/arc.h"
 #include "geometry/root.h"
 #include "parts/flounce/rules.h"
+#include "parts/trims/ring.h"
 #include "parts/trims/sewn_on.h"
 
 namespace armure {
 namespace {
 
 constexpr double kTurn = 2 * std::numbers::pi;
-constexpr double kLeastRadius = 12;  // mm: a smaller ring can hardly be sewn
-constexpr double kSpare = 0.5;       // mm between the cutting lines of a slit, or of two turns
-constexpr int kMostPieces = 48;
 
 class Flounce {
  public:
@@ -53,30 +51,15 @@ class Flounce {
   double longest() const { return long_ + std::max(0.0, grows_); }
   double lengthAt(double part) const { return long_ + grows_ * part; }
 
-  // The widest sector whose ends have room for their allowances.
-  double widest(double radius) const {
-    const double inner = radius - seam_;
-    return kTurn - 2 * std::asin(std::min(1.0, (seam_ + kSpare) / std::max(inner, 1e-9)));
-  }
-
-  // Radius, pieces and the angle of each. False where the ring is too small.
+  // Radius and pieces. False where the ring is too small.
   bool divideRing() {
-    const bool halves = trim_.option(flounce::kCutIn) == flounce::RingCut::Halves;
-    pieces_ = std::max(1, static_cast<int>(std::ceil((halves ? 2 : 1) * turns_ - 1e-9)));
-    radius_ = edge_ / (kTurn * turns_);
-    const double least = std::max(kLeastRadius, 2 * seam_ + 2 * kSpare);
-    if (radius_ < least) return false;
-    if (const double each = edge_ / pieces_; each / radius_ > widest(radius_))
-      radius_ = growingRoot([&](double r) { return r * widest(r) - each; }, least, each);
-    const double cloth = trimClothWidth(trim_, rules_);
-    while (pieces_ < kMostPieces && widthOf(edge_ / pieces_ / radius_) > cloth && canBeNarrower(cloth)) ++pieces_;
+    const auto ring = planRing({edge_, turns_, trim_.option(flounce::kCutIn) == flounce::RingCut::Halves, longest(),
+                                seam_, hem_, trimClothWidth(trim_, rules_)});
+    if (!ring) return false;
+    pieces_ = ring->pieces;
+    radius_ = ring->radius;
     return true;
   }
-  double widthOf(double angle) const {
-    const double outer = radius_ + longest();
-    return angle >= std::numbers::pi ? 2 * (outer + hem_) : 2 * (outer * std::sin(angle / 2) + seam_);
-  }
-  bool canBeNarrower(double cloth) const { return widthOf(edge_ / kMostPieces / radius_) <= cloth; }
 
   // From `from` to `to`, parts of the half (or the whole) it covers.
   Piece sector(double from, double to, int part) const {
@@ -136,9 +119,9 @@ class Flounce {
 
   bool windSpiral() {
     pieces_ = 1;
-    rise_ = (longest() + seam_ + hem_ + kSpare) / kTurn;
+    rise_ = (longest() + seam_ + hem_ + kRingSpare) / kTurn;
     const auto length = [&](double r0) { return spiralTo(r0 + rise_ * kTurn * turns_) - spiralTo(r0); };
-    const double least = std::max(kLeastRadius, 2 * seam_ + 2 * kSpare);
+    const double least = leastRingRadius(seam_);
     if (length(least) > edge_) return false;
     radius_ = growingRoot([&](double r0) { return length(r0) - edge_; }, least, least + edge_ / (kTurn * turns_));
     return true;

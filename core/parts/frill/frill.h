@@ -1,13 +1,8 @@
 // core/parts/frill/frill.h
 //
-// A frill: a strip that is longer than the edge it is sewn to and gathered or pleated to its length.
-//
-//   gathered          strip = full * edge
-//   knife pleats      strip = edge + count * 2 * depth            each lies under by its depth
-//   box pleats        strip = edge + count * 4 * depth
-//
-// It is cut in as many equal lengths as the cloth's width needs. Where pleats go by fullness their depth follows.
-// Common practice, no source.
+// A frill: a strip that is longer than the edge it is sewn to and gathered or pleated to its length
+// (parts/trims/strip.h says how long it is cut). Single or folded, with a heading or without. Common practice, no
+// source.
 #pragma once
 
 #include <optional>

@@ -33,6 +33,8 @@ inline constexpr LengthKey kNotch{"notch"};
 inline constexpr OptionKey<Below> kBelow{"below"};
 inline constexpr LengthKey kWrist{"wrist"};
 inline constexpr LengthKey kFlare{"flare"};
+inline constexpr LengthKey kFlounce{"flounce"};
+inline constexpr NumberKey kTurns{"turns"};
 inline constexpr LengthKey kSeam{"seam"};
 inline constexpr LengthKey kHem{"hem"};
 
@@ -50,6 +52,9 @@ inline constexpr std::array kRows{
                                                                     0, 6, "so that the hand goes through")),
     row::onlyWhen({row::when(kBelow, {Below::Flared})},
                   row::length(kFlare, "Lines", "Sleeve", "Flared by", 4, 0.25, 30, "at its hem, in all")),
+    row::length(kFlounce, "Lines", "Sleeve", "Flounce at its hem", 0, 0, 40, "how long; 18 to 25 in; 0: without"),
+    row::number(kTurns, "Lines", "Sleeve", "Flounce, turns", 1, 0.1, 4,
+                "1: one ring, its inner radius the sleeve's hem / 2 pi; counts where there is a flounce"),
     row::length(kSeam, "Lines", "Sleeve", "Seam allowance", 0.5, 0, 2, "at the cap and under the arm"),
     row::length(kHem, "Lines", "Sleeve", "Hem allowance", 1, 0, 4, "1 to 2 in"),
 };

@@ -4,8 +4,10 @@
 #include <cmath>
 #include <utility>
 
+#include "geometry/arc.h"
 #include "geometry/root.h"
 #include "parts/sleeve/rules.h"
+#include "parts/trims/ring.h"
 #include "parts/trims/sewn_on.h"
 
 namespace armure {
@@ -24,8 +26,8 @@ Path capCurve(Vec2 crown, double wide, double high, double hollow) {
 
 class Sleeve {
  public:
-  Sleeve(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body& body)
-      : pattern_(pattern), stretch_(stretch), trim_(trim), body_(body) {}
+  Sleeve(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body& body, const Rules& rules)
+      : pattern_(pattern), stretch_(stretch), trim_(trim), body_(body), rules_(rules) {}
 
   std::optional<Problem> make() && {
     if (auto problem = measure()) return problem;
@@ -34,6 +36,11 @@ class Sleeve {
                      msg("{} wide it is wider than the armhole of {} allows", Length{wide_}, Length{front_ + back_}),
                      "give it less room at the arm, or a deeper armhole"};
     Piece piece = draw();
+    const bool flounced = trim_.length(sleeve::kFlounce) > 0;
+    const auto ring = flounced ? planFlounce() : RingPlan{};
+    if (!ring)
+      return Problem{trim_.title(), msg("a hem of {} is too short for so many turns of a flounce", Length{hemWidth()}),
+                     "take fewer turns"};
     tell(piece);
     const size_t place = pattern_.pieces.size();
     const PieceEdge capFront{place, "cap-front"}, capBack{place, "cap-back"};
@@ -45,6 +52,7 @@ class Sleeve {
     layAlong(pattern_, stretch_, trim_, capFront, {front_ - notch_, front_}, {notch_, 0}, reach);
     layAlong(pattern_, stretch_, trim_, capBack, {front_, front_ + notch_}, {onBack, onBack - notch_}, reach);
     layAlong(pattern_, stretch_, trim_, capBack, {front_ + notch_, front_ + back_}, {onBack - notch_, 0}, reach);
+    if (flounced) addFlounce(place, *ring);
     return std::nullopt;
   }
 
@@ -96,6 +104,45 @@ class Sleeve {
     return cap_ < long_;
   }
 
+  std::optional<RingPlan> planFlounce() const {
+    return planRing({hemWidth(), trim_.number(sleeve::kTurns), false, trim_.length(sleeve::kFlounce),
+                     trim_.length(sleeve::kSeam), trim_.length(sleeve::kHem), trimClothWidth(trim_, rules_)});
+  }
+
+  // Rings, or parts of one, on the hem of the sleeve at this place.
+  void addFlounce(size_t host, const RingPlan& ring) {
+    const double deep = trim_.length(sleeve::kFlounce), outer = ring.radius + deep, half = ring.angle / 2,
+                 seam = trim_.length(sleeve::kSeam), hem = trim_.length(sleeve::kHem);
+    const Vec2 o = besideAll(pattern_) + Vec2{outer, outer};
+    const Path sewn = arc(o, ring.radius, -half, half), free = arc(o, outer, half, -half);
+    Piece p = trimPiece(trim_, 1, 1);
+    p.id += "-flounce";
+    p.name = msg("{}, flounce", trim_.title());
+    p.symmetry = Symmetry::Pair;
+    p.copies = 2 * ring.pieces;
+    p.edges = {{"sewn", EdgeRole::Raw, seam, sewn},
+               {"end", EdgeRole::Raw, seam, Path::line(sewn.end(), free.start())},
+               {"free", EdgeRole::Hem, hem, free},
+               {"start", EdgeRole::Raw, seam, Path::line(free.end(), sewn.start())}};
+    p.grainTop = o + Vec2{0, ring.radius + 0.15 * deep};
+    p.grainBottom = o + Vec2{0, ring.radius + 0.85 * deep};
+    const PieceEdge attached{pattern_.pieces.size(), "sewn"};
+    const double each = sewn.length();
+    pattern_.pieces.push_back(std::move(p));
+    for (int k = 0; k < ring.pieces; ++k)
+      pattern_.attachments.push_back({.id = trim_.id(),
+                                      .name = trim_.title(),
+                                      .piece = host,
+                                      .edge = "hem",
+                                      .from = k * each,
+                                      .to = (k + 1) * each,
+                                      .attached = attached,
+                                      .onTo = each,
+                                      .full = 1,
+                                      .reach = {deep, ReachWay::Down},
+                                      .trim = trim_.id()});
+  }
+
   double hemWidth() const {
     const double arm = body_.mm("arm_length");
     switch (trim_.option(sleeve::kBelow)) {
@@ -124,7 +171,8 @@ class Sleeve {
     p.edges.push_back({"cap-front", EdgeRole::Raw, seam, front});
     p.edges.push_back({"cap-back", EdgeRole::Raw, seam, back});
     p.edges.push_back({"under-back", EdgeRole::Raw, seam, Path::line(back.end(), right)});
-    p.edges.push_back({"hem", EdgeRole::Hem, trim_.length(sleeve::kHem), Path::line(right, left)});
+    const double hemAllowance = trim_.length(trim_.length(sleeve::kFlounce) > 0 ? sleeve::kSeam : sleeve::kHem);
+    p.edges.push_back({"hem", EdgeRole::Hem, hemAllowance, Path::line(right, left)});
     p.edges.push_back({"under-front", EdgeRole::Raw, seam, Path::line(left, front.start())});
     p.marks.push_back(notchMark("front", {"cap-front", notch_}));
     p.marks.push_back(notchMark("shoulder", {"cap-back", 0}));
@@ -154,14 +202,15 @@ class Sleeve {
   const TrimStretch& stretch_;
   const TrimChoice& trim_;
   const Body& body_;
+  const Rules& rules_;
   double front_ = 0, back_ = 0, notch_ = 0, wide_ = 0, long_ = 0, cap_ = 0, inFront_ = 0;
 };
 
 }  // namespace
 
 std::optional<Problem> addSleeve(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const Body& body,
-                                 const Rules&) {
-  return Sleeve(pattern, stretch, trim, body).make();
+                                 const Rules& rules) {
+  return Sleeve(pattern, stretch, trim, body, rules).make();
 }
 
 }  // namespace armure

@@ -8,7 +8,8 @@
 //   length of the back curve (wb, h)  = back armhole + its part of the ease      wf + wb = the width
 //
 // so that front and back fit at once, to rounding. The ease is shared by length and lies between the notches, which
-// stand as far from the side on the armhole as from the underarm on the cap. A cap a third as high as the armhole is
+// stand as far from the side on the armhole as from the underarm on the cap. A flounce at its hem is a ring whose inner
+// edge is that hem (parts/trims/ring.h). A cap a third as high as the armhole is
 // long is usual; common practice, no source.
 #pragma once
 

@@ -37,7 +37,8 @@ void addTrimHandles(Handles& handles) {
 std::string placeAlong(const GarmentLine& line, double at, double snap) {
   const auto nearest = std::ranges::min_element(line.marks, {}, [&](const LineMark& m) { return std::abs(m.at - at); });
   if (nearest != line.marks.end() && std::abs(nearest->at - at) <= snap) return nearest->id;
-  return fmt::format("start + {:.1f} mm", std::clamp(at, 0.0, line.length()));
+  const double on = std::clamp(at, 0.0, line.length()) + line.openedAt;
+  return fmt::format("start + {:.1f} mm", on > line.length() ? on - line.length() : on);
 }
 
 std::string trimPlaceKey(const TrimChoice& trim, bool atStart) {

@@ -19,11 +19,12 @@ constexpr double kAtEnd = 0.01;       // mm
 struct TrimmedLine {
   EdgeRole role{};
   std::string_view id, name;
-  bool outwards = true;  // clockwise it runs from the centre front outwards; else the other way
+  bool outwards = true;  // clockwise it runs from the centre front outwards, or down; else the other way
 };
-constexpr std::array<TrimmedLine, 3> kTrimmedLines{{{EdgeRole::Top, "top", "Upper edge", true},
+constexpr std::array<TrimmedLine, 4> kTrimmedLines{{{EdgeRole::Top, "top", "Upper edge", true},
                                                     {EdgeRole::Hem, "hem", "Hem", false},
-                                                    {EdgeRole::Armhole, "armhole", "Armhole", true}}};
+                                                    {EdgeRole::Armhole, "armhole", "Armhole", true},
+                                                    {EdgeRole::Opening, "opening", "Edge of the opening", true}}};
 
 using EdgeOf = std::pair<size_t, std::string>;
 
@@ -83,8 +84,14 @@ void markCentre(const Pattern& pattern, GarmentLine& line, bool atStart) {
       {front ? "centre-front" : "centre-back", front ? "Centre front" : "Centre back", atStart ? 0 : line.length()});
 }
 
+// An opening in front lies on the left of its pieces, where clockwise is up.
+bool runsUp(const Pattern& pattern, const std::vector<SewnEdge>& edges) {
+  const auto path = [&](const SewnEdge& e) -> const Path& { return pattern.pieces[e.piece].edge(e.use.edge).path; };
+  return path(edges.front()).start().y > path(edges.back()).end().y;
+}
+
 GarmentLine lineOf(const Pattern& pattern, const TrimmedLine& kind, std::vector<SewnEdge> edges) {
-  if (!kind.outwards) {
+  if (!kind.outwards || (kind.role == EdgeRole::Opening && runsUp(pattern, edges))) {
     std::ranges::reverse(edges);
     for (SewnEdge& e : edges) e.use.reversed = true;
   }
@@ -92,6 +99,8 @@ GarmentLine lineOf(const Pattern& pattern, const TrimmedLine& kind, std::vector<
   double along = 0;
   for (const SewnEdge& e : line.edges)
     line.ends.push_back(along += pattern.pieces[e.piece].edge(e.use.edge).path.length());
+  if (line.edges.size() > 1 && kind.role == EdgeRole::Armhole)
+    line.isLoop = lineFrom(pattern, line.edges[1], {}).size() == line.edges.size();
   line.marks.push_back({"start", "Its start", 0});
   markCentre(pattern, line, true);
   for (size_t k = 0; k + 1 < line.edges.size(); ++k)
@@ -100,6 +109,38 @@ GarmentLine lineOf(const Pattern& pattern, const TrimmedLine& kind, std::vector<
   markCentre(pattern, line, false);
   line.marks.push_back({"end", "Its end", line.length()});
   return line;
+}
+
+std::vector<SewnEdge> edgesOf(const SeamSide& side) {
+  std::vector<SewnEdge> edges;
+  for (const EdgeUse& use : side.chain) edges.push_back({side.piece, use});
+  return edges;
+}
+
+std::vector<double> endsOf(const Pattern& pattern, const std::vector<SewnEdge>& edges) {
+  std::vector<double> ends;
+  double along = 0;
+  for (const SewnEdge& e : edges) ends.push_back(along += pattern.pieces[e.piece].edge(e.use.edge).path.length());
+  return ends;
+}
+
+GarmentLine lineOf(const Pattern& pattern, const Seam& seam) {
+  GarmentLine line{seam.id, seam.name, edgesOf(seam.a), {}, {}, {}, edgesOf(seam.b)};
+  line.ends = endsOf(pattern, line.edges);
+  line.partnerEnds = endsOf(pattern, line.partner);
+  line.atHem = beyond(pattern, line.edges.back(), false).role == EdgeRole::Hem &&
+               beyond(pattern, line.partner.back(), false).role == EdgeRole::Hem;
+  line.marks.push_back({"start", "Its start", 0});
+  for (const SeamNotch& n : seam.notches)
+    if (n.a > kAtEnd && n.a < line.length() - kAtEnd) line.marks.push_back({n.id, pattern.levelName(n.id), n.a});
+  line.marks.push_back({"end", "Its end", line.length()});
+  return line;
+}
+
+// Seams of two pieces of the shell that are sewn flat.
+bool canHold(const Pattern& pattern, const Seam& seam) {
+  const size_t shell = pattern.shellPieces();
+  return seam.kind == SeamKind::Plain && seam.a.piece < shell && seam.b.piece < shell;
 }
 
 Message listOf(const auto& all) {
@@ -115,6 +156,20 @@ Result<double> placeOn(const GarmentLine& line, const TrimPlace& place, const Tr
   return std::clamp(mark->at + place.on, 0.0, line.length());
 }
 
+// The loop cut open at the last joint before a place; what moves on it moves with it.
+double openedBefore(GarmentLine& line, double at) {
+  size_t k = 0;
+  while (k + 1 < line.edges.size() && line.ends[k] <= at) ++k;
+  const double by = k > 0 ? line.ends[k - 1] : 0, whole = line.length();
+  const auto moved = [&](double s) { return s < by - kAtEnd ? s - by + whole : s - by; };
+  std::ranges::rotate(line.edges, line.edges.begin() + static_cast<std::ptrdiff_t>(k));
+  for (double& end : line.ends) end = end <= by + kAtEnd ? end - by + whole : end - by;
+  std::ranges::sort(line.ends);
+  for (LineMark& m : line.marks) m.at = moved(m.at);
+  line.openedAt = by;
+  return by;
+}
+
 }  // namespace
 
 std::vector<GarmentLine> garmentLines(const Pattern& pattern) {
@@ -126,7 +181,26 @@ std::vector<GarmentLine> garmentLines(const Pattern& pattern) {
       if (++count > 1) all.back().id = fmt::format("{}-{}", kind.id, count);
     }
   }
+  for (const Seam& seam : pattern.seams)
+    if (canHold(pattern, seam)) all.push_back(lineOf(pattern, seam));
   return all;
+}
+
+TrimStretch onPartner(const TrimStretch& stretch) {
+  TrimStretch other = stretch;
+  std::swap(other.line.edges, other.line.partner);
+  std::swap(other.line.ends, other.line.partnerEnds);
+  const double scale = other.line.length() / stretch.line.length();  // but for what is eased in they are as long
+  other.from *= scale;
+  other.to *= scale;
+  return other;
+}
+
+TrimStretch about(const TrimStretch& stretch, double at, double wide) {
+  TrimStretch part = stretch;
+  part.from = std::clamp(at - wide / 2, 0.0, std::max(0.0, stretch.line.length() - wide));
+  part.to = std::min(part.from + wide, stretch.line.length());
+  return part;
 }
 
 Result<TrimStretch> stretchOf(const Pattern& pattern, const TrimChoice& trim) {
@@ -134,9 +208,14 @@ Result<TrimStretch> stretchOf(const Pattern& pattern, const TrimChoice& trim) {
   const auto line = std::ranges::find(lines, trim.on(), &GarmentLine::id);
   if (line == lines.end())
     return Problem{trim.title(), msg("this garment has no line \"{}\"", quotable(trim.on())), listOf(lines)};
-  const Result<double> from = placeOn(*line, trim.from(), trim), to = placeOn(*line, trim.to(), trim);
+  Result<double> from = placeOn(*line, trim.from(), trim), to = placeOn(*line, trim.to(), trim);
   if (!from.ok()) return from.problem();
   if (!to.ok()) return to.problem();
+  if (line->isLoop && *to < *from) {
+    const double by = openedBefore(*line, *from), whole = line->length();
+    from = *from - by;
+    to = *to - by + whole;
+  }
   if (*to - *from < kLeastStretch)
     return Problem{trim.title(), msg("nothing is left of {} between its two places", line->name),
                    "let it end further along the line than it begins"};

@@ -73,6 +73,15 @@ void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& tr
   }
 }
 
+void placeOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached) {
+  const size_t first = pattern.attachments.size();
+  layAlong(pattern, stretch, trim, attached, {stretch.from, stretch.to}, {0, stretch.half()}, {0, ReachWay::Flat});
+  for (size_t i = first; i < pattern.attachments.size(); ++i) {
+    Attachment& a = pattern.attachments[i];
+    a.onFrom = a.onTo = a.full = 0;
+  }
+}
+
 void sewOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, Piece piece, const std::string& edge,
            double from, double each, Reach reach) {
   const int copies = piece.symmetry == Symmetry::Pair ? piece.copies / 2 : piece.copies / stretch.count();

@@ -24,6 +24,9 @@ Vec2 besideAll(const Pattern& pattern);
 struct Along {
   double from = 0, to = 0;
 };
+// Tells that something of the trim is sewn to this stretch, without comparing lengths: a loop, the end of a tie.
+void placeOn(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached);
+
 // Tells that a stretch of a trim's edge lies on this stretch of the line, evenly; either may run backwards. `reach` is
 // how far the trim reaches from it, and which way.
 void layAlong(Pattern& pattern, const TrimStretch& stretch, const TrimChoice& trim, const PieceEdge& attached,

@@ -1,0 +1,140 @@
+#include "parts/trims/strip.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+#include <utility>
+#include <vector>
+
+namespace armure {
+namespace {
+
+constexpr double kLongestAlong = 5000;  // mm of a strip that lies along the cloth: two to three arm spans
+constexpr double kLeastLength = 100;    // mm: shorter lengths are not joined, however narrow the cloth
+
+bool isPleated(strip::Drawn how) { return how != strip::Drawn::Gathered; }
+
+Vec2 grainOf(strip::Grain grain) {
+  if (grain == strip::Grain::Along) return {1, 0};
+  if (grain == strip::Grain::Bias) return std::numbers::sqrt2 / 2 * Vec2{1, 1};
+  return {0, 1};
+}
+
+// Quarters of a gathered strip; folds of a pleated one, and where each is laid to.
+void markFolds(Piece& p, const StripPlan& plan) {
+  const auto notch = [&](std::string id, double at) { p.marks.push_back(notchMark(std::move(id), {"sewn", at})); };
+  for (int k = 0; k < plan.perLength; ++k) {
+    const double middle = (k + 0.5) * plan.length / plan.perLength;
+    const bool box = plan.how == strip::Drawn::Box;
+    for (const double by : box ? std::vector<double>{-3, -1, 1, 3} : std::vector<double>{-1, 1})
+      notch(fmt::format("pleat-{}", k + 1), middle + by * plan.pleat);
+  }
+  if (!isPleated(plan.how) && plan.full() > 1 + 1e-9)
+    for (const int quarter : {1, 2, 3}) notch(fmt::format("quarter-{}", quarter), quarter * plan.length / 4);
+}
+
+}  // namespace
+
+StripAsked askedOf(const TrimChoice& trim, double covers, double longest) {
+  return {covers,
+          longest,
+          trim.number(strip::kFull),
+          trim.option(strip::kHow),
+          trim.length(strip::kPleat),
+          trim.number(strip::kPleats)};
+}
+
+StripPlan planStrip(const StripAsked& asked) {
+  StripPlan plan{.how = asked.how, .pleat = asked.pleat};
+  const bool pleated = isPleated(asked.how), byFullness = asked.pleats < 1;
+  const double times = plan.times();
+  double pleats = pleated ? asked.pleats : 0;
+  if (pleated && byFullness)
+    pleats = std::max(1.0, std::round((asked.full - 1) * asked.covers / (times * asked.pleat)));
+  const double strip = pleated && !byFullness ? asked.covers + pleats * times * asked.pleat : asked.full * asked.covers;
+  plan.lengths = std::max(1, static_cast<int>(std::ceil(strip / asked.longest - 1e-9)));
+  plan.each = asked.covers / plan.lengths;
+  if (!pleated) {
+    plan.length = strip / plan.lengths;
+    return plan;
+  }
+  plan.perLength = std::max(1, static_cast<int>(std::lround(pleats / plan.lengths)));
+  if (byFullness) plan.pleat = (asked.full - 1) * plan.each / (plan.perLength * times);
+  plan.length = plan.each + plan.perLength * times * plan.pleat;
+  return plan;
+}
+
+std::optional<Problem> pleatProblem(const StripPlan& plan, const TrimChoice& trim) {
+  if (plan.how != strip::Drawn::Box || plan.each / plan.perLength >= 2 * plan.pleat) return std::nullopt;
+  return Problem{trim.title(), msg("its {} box pleats would lie over each other", plan.perLength * plan.lengths),
+                 "take fewer of them, or less deep"};
+}
+
+double longestStrip(double clothWidth, strip::Grain grain, double deep, double seam) {
+  const double width = clothWidth - 2 * seam;
+  switch (grain) {
+    case strip::Grain::Along:
+      return kLongestAlong;
+    case strip::Grain::Bias:
+      return std::max(kLeastLength, width * std::numbers::sqrt2 - deep);
+    case strip::Grain::Across:
+      break;
+  }
+  return std::max(kLeastLength, width);
+}
+
+Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan& plan, const StripShape& shape) {
+  const Vec2 a = besideAll(pattern), across{plan.length, 0}, down{0, shape.deep};
+  Piece p = trimPiece(trim, 1, 1);
+  const auto edge = [&](const char* id, bool free, double allowance, Vec2 from, Vec2 to) {
+    p.edges.push_back({id, free ? EdgeRole::Hem : EdgeRole::Raw, allowance, Path::line(from, to)});
+  };
+  const auto finish = [&](bool free) { return free ? shape.hem : shape.seam; };
+  const double ends = shape.ends >= 0 ? shape.ends : finish(!shape.joined);
+  edge("sewn", shape.headed, finish(shape.headed), a, a + across);
+  edge("end", !shape.joined, ends, a + across, a + across + down);
+  edge("free", !shape.folded, finish(!shape.folded), a + across + down, a + down);
+  edge("start", !shape.joined, ends, a + down, a);
+  markFolds(p, plan);
+  const Vec2 middle = a + (across + down) / 2;
+  const double reach = 0.35 * std::min(shape.deep, plan.length);
+  p.grainTop = middle - reach * grainOf(shape.grain);
+  p.grainBottom = middle + reach * grainOf(shape.grain);
+  return p;
+}
+
+void interfaceStrip(Pattern& pattern, const TrimChoice& trim, const Piece& strip, double finished, int plies) {
+  const double length = strip.edge("sewn").path.length();
+  const Vec2 a = besideAll(pattern), b = a + Vec2{length, 0}, down{0, finished};
+  Piece p = trimPiece(trim, 1, 1);
+  p.id = "interfacing-" + strip.id;
+  p.name = msg("{}, interfacing", trim.title());
+  p.layer = "interfacing";
+  p.source = strip.id;
+  p.symmetry = strip.symmetry;
+  p.edges = {{"sewn", EdgeRole::Raw, 0, Path::line(a, b)},
+             {"end", EdgeRole::Raw, 0, Path::line(b, b + down)},
+             {"free", EdgeRole::Raw, 0, Path::line(b + down, a + down)},
+             {"start", EdgeRole::Raw, 0, Path::line(a + down, a)}};
+  p.copies = plies * strip.copies;
+  p.grainTop = a + Vec2{length / 2, 0.15 * finished};
+  p.grainBottom = a + Vec2{length / 2, 0.85 * finished};
+  pattern.pieces.push_back(std::move(p));
+}
+
+void addBraid(Pattern& pattern, const TrimChoice& trim, int count, double length) {
+  const double spare = 2 * trim.length(strip::kSeam);
+  pattern.supplies.push_back({"braid", msg("Stiffening braid, {}", trim.title()), count, length + spare,
+                              msg("its free edge of {}, and {} to join", Length{length}, Length{spare})});
+}
+
+Message stripNote(const StripPlan& plan, int copies, double deep) {
+  const Message lengths = msg("cut in {} lengths of {}, {} deep", copies, Length{plan.length}, Length{deep});
+  return isPleated(plan.how) ? msg("{:.2f} times its edge; {} pleats in each, {} deep; {}; common practice",
+                                   plan.full(), plan.perLength, Length{plan.pleat}, lengths)
+                             : msg("{:.2f} times its edge; {}; common practice", plan.full(), lengths);
+}
+
+}  // namespace armure
