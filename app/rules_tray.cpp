@@ -1,6 +1,7 @@
 #include "app/rules_tray.h"
 
 #include <QStandardItemModel>
+#include <algorithm>
 
 #include "app/choice_box.h"
 #include "draft/ranges.h"
@@ -99,14 +100,12 @@ RulesTray::RulesTray(OrderSession& session, Stage stage, QWidget* parent)
     column_->addWidget(shelf);
     presetParts_.push_back(shelf);
   }
-  std::string_view group;
-  for (const RuleInfo& rule : ruleTable()) {
-    if (rule.stage != stageName(stage)) continue;
-    if (rule.group != group) {
-      group = rule.group;
-      addGroup(group);
-    }
-    addRule(rule);
+  // Under one heading what the table has in several places.
+  for (const RuleInfo& first : ruleTable()) {
+    if (first.stage != stageName(stage) || hasGroup(first.group)) continue;
+    addGroup(first.group);
+    for (const RuleInfo& rule : ruleTable())
+      if (rule.stage == first.stage && rule.group == first.group) addRule(rule);
   }
   connect(&session, &OrderSession::changed, this, &RulesTray::refresh);
   refresh();
@@ -127,6 +126,10 @@ void RulesTray::addGroup(std::string_view name) {
   line->addWidget(more);
   column_->addWidget(heading);
   groups_.push_back({name, heading, more});
+}
+
+bool RulesTray::hasGroup(std::string_view name) const {
+  return std::ranges::find(groups_, name, &Group::name) != groups_.end();
 }
 
 void RulesTray::openGroupOf(const RuleInfo& rule) {

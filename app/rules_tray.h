@@ -44,6 +44,7 @@ class RulesTray : public QWidget {
   void addPresets(const QString& name, const QString& label, std::span<const Preset> presets,
                   std::string Order::*member, std::function<void(const std::string&)> choose);
   void addGroup(std::string_view name);
+  bool hasGroup(std::string_view name) const;
   bool isOpen(std::string_view group) const;
   void refresh();  // puts itself off while the tray is not seen
 

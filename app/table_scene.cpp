@@ -139,7 +139,8 @@ class PieceScene {
     scene_.labels.push_back({LabelKind::PieceNumber, toQt(at), QString::number(p.number), 0, {0, -13}});
     if (scene_.crowded) return;  // there is no room for names
     QString name = words(p.name);
-    if (p.part != Part::Trim) name.replace(' ', '\n');                                    // what is sewn on lies across
+    // What is sewn on lies across: its own name in a line, and what of it the piece is below.
+    p.part == Part::Trim ? name.replace(", ", ",\n") : name.replace(' ', '\n');
     const double below = 15 + 8.0 * std::max(0, static_cast<int>(name.count('\n')) - 1);  // three lines stand lower
     scene_.labels.push_back({LabelKind::PieceName, toQt(at), name, 0, {0, below}});
   }

@@ -7,6 +7,7 @@
 #include <stdexcept>
 
 #include "geometry/path_distance.h"
+#include "geometry/polygon.h"
 #include "geometry/tolerances.h"
 #include "pattern/marks.h"
 #include "pattern/outline_parts.h"
@@ -21,21 +22,30 @@ constexpr std::string_view kLeft = "-left", kRight = "-right";
 
 std::string with(const std::string& id, std::string_view ending) { return id + std::string(ending); }
 
-bool samePath(const Path& a, const Path& b) {
+// Path b moved by so much.
+bool samePath(const Path& a, const Path& b, Vec2 by) {
   if (a.cubics().size() != b.cubics().size()) return false;
   for (size_t i = 0; i < a.cubics().size(); ++i) {
     const Cubic &x = a.cubics()[i], &y = b.cubics()[i];
     for (const auto& [p, q] : {std::pair{x.p0, y.p0}, {x.p1, y.p1}, {x.p2, y.p2}, {x.p3, y.p3}})
-      if (distance(p, q) > kAlike) return false;
+      if (distance(p, q + by) > kAlike) return false;
   }
   return true;
 }
 
 bool samePiece(const Piece& a, const Piece& b) {
   if (a.lines() != b.lines()) return false;
+  // What is sewn on lies beside the shell, further out where that is wider.
+  const Vec2 by = a.part == Part::Trim ? a.edges.front().path.start() - b.edges.front().path.start() : Vec2{};
   for (size_t i = 0; i < a.lines(); ++i)
-    if (!samePath(a.lineAt(i).path, b.lineAt(i).path)) return false;
+    if (!samePath(a.lineAt(i).path, b.lineAt(i).path, by)) return false;
   return true;
+}
+
+// The larger of two: of what is cut once for both sides, so that it is long enough for either.
+const Piece& larger(const Piece& a, const Piece& b) {
+  constexpr double kFlat = 0.1;  // mm
+  return std::abs(signedArea(a.outline(kFlat))) >= std::abs(signedArea(b.outline(kFlat))) ? a : b;
 }
 
 // Over a line: what lies on one side of it comes to lie on the other.
@@ -217,8 +227,9 @@ class Joining {
 
   std::optional<Problem> addPiece(size_t i) {
     const Piece &l = left_.pieces[i], &r = right_.pieces[i];
-    if (!differs_[i]) {
-      place(l, mine_, "");
+    const bool once = l.symmetry == Symmetry::Once && l.part == Part::Trim;
+    if (!differs_[i] || once) {
+      place(once ? larger(l, r) : l, mine_, "");
       theirs_.piece.push_back(mine_.piece.back());
       theirs_.ending.push_back("");
       return std::nullopt;

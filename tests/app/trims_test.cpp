@@ -114,3 +114,46 @@ TEST_CASE("taped, what is sewn on is a wave along its edge; apart, it lies besid
   CHECK(count(isPiece) == 1);
   CHECK(count(isWave) == 0);
 }
+
+TEST_CASE("each kind begins where it is most often sewn; pleats on the piece that is picked") {
+  Driver d;
+  for (const auto& [kind, on] :
+       {std::pair{"ruffle", "top"}, {"pocket", "side"}, {"loops", "opening"}, {"peplum", "hem"}}) {
+    INFO(kind);
+    d.choose("trimKind", kind);
+    d.press("addTrim");
+    REQUIRE(d.trim(std::string(kind) + "-1"));
+    CHECK(d.trim(std::string(kind) + "-1")->on() == on);
+  }
+  d.session().select({.piece = "front-2"});
+  d.choose("trimKind", "pleats");
+  d.press("addTrim");
+  REQUIRE(d.trim("pleats-1"));
+  CHECK(d.trim("pleats-1")->on() == "front-2");
+  // It lies over a piece: it has no places along a line, and another piece can be chosen.
+  CHECK_FALSE(d.find<QWidget>("trimFrom")->isVisible());
+  d.choose("trimLine", "front-1");
+  CHECK(d.trim("pleats-1")->on() == "front-1");
+  d.type("trim.count", "2");
+  CHECK(d.trim("pleats-1")->value("count").number == Approx(2));
+}
+
+TEST_CASE("a click on what is sewn on shows its rows") {
+  Driver d;
+  d.session().setChoice("frill.1.on", "top");
+  d.session().setChoice("edging.1.on", "hem");
+  d.window.table().setMode(TableMode::Taped);
+  d.settle();
+  for (const char* id : {"frill-1", "edging-1"}) {
+    INFO(id);
+    const auto& items = d.window.table().scene().items;
+    const auto wave = std::ranges::find_if(
+        items, [&](const SceneItem& i) { return i.target.working == std::string("trim.") + id && !i.guide; });
+    REQUIRE(wave != items.end());
+    const QPointF at = wave->path.elementAt(wave->path.elementCount() / 16 * 8 + 4);  // a crest, clear of the edge
+    QTest::mouseClick(&d.window.table(), Qt::LeftButton, {}, d.window.table().toScreen(at).toPoint());
+    d.settle();
+    CHECK(d.session().selection().working == std::string("trim.") + id);
+    CHECK(d.find<QComboBox>("trimEdited")->currentData().toString() == id);
+  }
+}

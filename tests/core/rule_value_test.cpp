@@ -20,7 +20,7 @@ TEST_CASE("a rule's value is read within its bounds, and kept so that it reads b
   CHECK(defaultValue(fieldRow("how"), Figure::Full).option == "gathered");
   CHECK(readRuleValue(fieldRow("full"), "3.25", Unit::Inch)->number == Approx(3.25));
   CHECK(readRuleValue(fieldRow("deep"), "4 1/2", Unit::Inch)->number == Approx(inches(4.5)));
-  CHECK(readRuleValue(fieldRow("how"), "box", Unit::Inch)->choice == static_cast<int>(frill::Drawn::Box));
+  CHECK(readRuleValue(fieldRow("how"), "box", Unit::Inch)->choice == static_cast<int>(strip::Drawn::Box));
   for (const auto& [field, text] :
        {std::pair{"full", "7"}, {"full", "full"}, {"deep", "50"}, {"deep", ""}, {"how", ""}}) {
     INFO(field << " " << text);

@@ -108,6 +108,42 @@ TEST_CASE("of a body whose sides are not alike each side gets what it needs, and
   }
 }
 
+TEST_CASE("of such a body every kind is made for either side, and what is bought for it is counted once") {
+  Order order = sewn(plainOrder(), {{"ruffle.1.on", "top"},
+                                    {"peplum.1.on", "hem"},
+                                    {"edging.1.on", "top"},
+                                    {"edging.2.on", "princess"},
+                                    {"loops.1.on", "opening"},
+                                    {"tie.1.on", "opening"},
+                                    {"bow.1.on", "top"},
+                                    {"pocket.1.on", "side"},
+                                    {"pocket.1.from", "start + 1"},
+                                    {"pocket.1.opening", "3"},
+                                    {"godet.1.on", "side"},
+                                    {"godet.1.high", "3"},
+                                    {"garter-tabs.1.on", "hem"},
+                                    {"pleats.1.on", "front-1"},
+                                    {"pleats.1.count", "1"}});
+  order.measures.set("round_shoulder", {inches(43), ""});
+  order.choices["balance.keep"] = "balanced";
+  Alteration a{.id = "1", .name = "hip", .date = "2026-11-30"};
+  a.shifts = {{"side", ShiftSides::Both, ShiftWay::Across, {{"waist", 0}, {"hem", 6}, {"top", 3}}, BodySide::Left}};
+  order.alterations = {a};
+  const Design d = recalc(order).value();
+  REQUIRE(isSplit(d.pattern));
+  CHECK_FALSE(patternProblem(d.pattern));
+  CHECK(failingTrims(d) == 0);
+  std::set<std::string> made;
+  for (const Piece& p : d.pattern.pieces)
+    if (p.layer == "trim") made.insert(std::string(chosenAs(p).substr(0, chosenAs(p).find('-'))));
+  CHECK(made == std::set<std::string>{"bow", "edging", "garter", "godet", "loops", "peplum", "pleats", "pocket",
+                                      "ruffle", "tie"});
+  int garters = 0;
+  for (const Notion& n : cutList(d.pattern, d.block, d.rules).notions)
+    if (n.id == "garters") garters += n.count;
+  CHECK(garters == 4);
+}
+
 TEST_CASE("a toile has its trims too, laid on its cloth") {
   const Design d = recalc(sewn(plainOrder(), {{"frill.1.on", "hem"}, {"cut.for", "toile"}})).value();
   const CutList list = pieceList(d.pattern, d.rules);

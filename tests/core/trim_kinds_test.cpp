@@ -327,6 +327,11 @@ TEST_CASE("pleats over a piece: its cloth is wider by what lies under, and folds
     CHECK_FALSE(patternProblem(d.pattern));
     CHECK(std::ranges::distance(flat.notches()) >= 6);
   }
+  // A back on the fold has it on its right.
+  const Design back =
+      recalc(styledOrder("blouse-flared", {{"pleats.1.on", "back-1"}, {"pleats.1.count", "2"}})).value();
+  CHECK(pieceOf(back, "pleats-1").onFold == "fold");
+  CHECK_FALSE(patternProblem(back.pattern));
   CHECK(idleReason(sewnOn(plainOrder(), {{"pleats.1.on", "front-9"}}), "pleats.1.on").find("no piece") !=
         std::string::npos);
   CHECK(idleReason(sewnOn(plainOrder(), {{"pleats.1.on", "front-1"}, {"pleats.1.count", "40"}}), "pleats.1.on")

@@ -64,6 +64,17 @@ TEST_CASE("pleats take what their depth and count say, and by fullness their dep
   const Design full =
       recalc(sewnOn(plainOrder(), {{"frill.1.on", "hem"}, {"frill.1.how", "knife"}, {"frill.1.full", "3"}})).value();
   CHECK(sewnLength(full, "frill-1") == Approx(3 * wholeStretch(full, "frill-1")).margin(0.1));
+  // The fold lies before the line it is laid to, or behind it.
+  for (const auto& [lie, first] : {std::pair{"to-end", false}, {"to-start", true}}) {
+    const Design d =
+        recalc(sewnOn(plainOrder(), {{"frill.1.on", "hem"}, {"frill.1.how", "knife"}, {"frill.1.lie", lie}})).value();
+    const auto before = [](const Mark* a, const Mark* b) { return a->a.at < b->a.at; };
+    std::vector<const Mark*> notches;
+    for (const Mark& n : pieceOf(d, "frill-1").notches()) notches.push_back(&n);
+    std::ranges::sort(notches, before);
+    CHECK(notches[0]->doubled == first);
+    CHECK(notches[1]->doubled != first);
+  }
   const Order over = sewnOn(
       plainOrder(), {{"frill.1.on", "hem"}, {"frill.1.how", "box"}, {"frill.1.pleat", "4"}, {"frill.1.pleats", "40"}});
   CHECK(idleReason(over, "frill.1.on").find("over each other") != std::string::npos);

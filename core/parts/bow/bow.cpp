@@ -42,7 +42,7 @@ std::optional<Problem> addBow(Pattern& pattern, const TrimStretch& stretch, cons
                               const Rules&) {
   const double wide = trim.length(bow::kWide), high = trim.length(bow::kHigh), knot = trim.length(bow::kKnot),
                tails = trim.length(bow::kTails);
-  const int count = stretch.over[0] && !stretch.apart ? 1 : 2;
+  const int count = stretch.over[0] ? 1 : 2;
   const PieceEdge attached{pattern.pieces.size(), "sewn"};
   add(pattern, trim, {"", "ring", 2 * wide, 2 * high}, count);
   add(pattern, trim, {"knot", "knot", 2 * kKnotRound * high, 2 * knot}, count);

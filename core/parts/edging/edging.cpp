@@ -62,7 +62,7 @@ std::optional<Problem> addEdging(Pattern& pattern, const TrimStretch& stretch, c
   Piece piece = stripPiece(pattern, trim, plan,
                            {.deep = cut.between,
                             .seam = cut.allowance,
-                            .folded = true,
+                            .caught = true,
                             .joined = joined,
                             .ends = std::max(joined ? kJoin : 0.0, trim.length(edging::kEnds)),
                             .grain = strip::Grain::Bias});

@@ -21,6 +21,7 @@ inline constexpr std::array kRows{
     row::option(strip::kCutAs, "Lines", "Frill", "Cut", strip::kCut, "single, or double and folded"),
     strip::pleatRow("Frill"),
     strip::pleatsRow("Frill"),
+    strip::lieRow("Frill"),
     strip::grainRow("Frill"),
     row::option(strip::kStiffened, "Lines", "Frill", "Stiffened", strip::kStiff, "so that it stands"),
     row::length(strip::kSeam, "Lines", "Frill", "Seam allowance", 0.5, 0, 2,

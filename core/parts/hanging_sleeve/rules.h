@@ -35,6 +35,7 @@ inline constexpr std::array kRows{
                                                         "how its fullness is taken up")),
     strip::pleatRow("Hanging sleeve"),
     strip::pleatsRow("Hanging sleeve"),
+    strip::lieRow("Hanging sleeve"),
     row::number(kPlies, "Lines", "Hanging sleeve", "Stiffened", 2, 0, 2,
                 "how many layers are: both, so that it stands"),
     row::number(kBones, "Lines", "Hanging sleeve", "Bones", 2, 0, 2, "at its edges"),

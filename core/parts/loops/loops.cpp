@@ -24,7 +24,7 @@ std::optional<Problem> addLoops(Pattern& pattern, const TrimStretch& stretch, co
   const StripPlan plan = planStrip(
       {.covers = tube, .longest = longestStrip(trimClothWidth(trim, rules), strip::Grain::Bias, deep + 2 * seam, 0)});
   Piece piece = stripPiece(pattern, trim, plan,
-                           {.deep = deep, .seam = seam, .folded = true, .ends = 0, .grain = strip::Grain::Bias});
+                           {.deep = deep, .seam = seam, .caught = true, .ends = 0, .grain = strip::Grain::Bias});
   piece.copies = plan.lengths;
   piece.name = msg("{}, tube", trim.title());
   const PieceEdge attached{pattern.pieces.size(), "sewn"};

@@ -83,32 +83,39 @@ class Pleated {
     p.symmetry = over_.symmetry;
     p.copies = over_.symmetry == Symmetry::OnFold ? 1 : 2;
     p.source = over_.id;
-    const double fold = over_.onFold.empty() ? HUGE_VAL : foldWhenFlat();
-    const auto onFold = [&](Vec2 at) { return std::abs(at.x - fold) < kOnFold; };
-    // It begins at the fold's upper end; without one, at its highest corner.
-    auto first = std::ranges::min_element(flat, {}, &Vec2::y);
-    if (!over_.onFold.empty())
-      first = std::ranges::min_element(flat, {}, [&](Vec2 at) { return onFold(at) ? at.y : HUGE_VAL; });
-    std::ranges::rotate(flat, first);
+    p.edges = over_.onFold.empty() ? apart(flat) : onFold(flat);
+    if (!over_.onFold.empty()) p.onFold = "fold";
+    for (Edge& e : p.edges) e.path = e.path.transformed(Motion::translation(beside_));
     for (Vec2& at : flat) at = at + beside_;
-    if (over_.onFold.empty()) {
-      const auto low = std::ranges::max_element(flat, {}, &Vec2::y);
-      Polyline down(flat.begin(), low + 1), up(low, flat.end());
-      up.push_back(flat.front());
-      p.edges = {{"right", EdgeRole::Raw, 0, Path::polyline(down)}, {"left", EdgeRole::Raw, 0, Path::polyline(up)}};
-    } else {
-      const auto lowest =
-          std::ranges::max_element(flat, {}, [&](Vec2 at) { return onFold(at - beside_) ? at.y : -HUGE_VAL; });
-      Polyline round(flat.begin(), lowest + 1);
-      p.edges = {{"right", EdgeRole::Raw, 0, Path::polyline(round)},
-                 {"fold", EdgeRole::Fold, 0, Path::line(round.back(), round.front())}};
-      p.onFold = "fold";
-    }
     const auto middle = (leftmost + std::ranges::max(flat, {}, &Vec2::x) - beside_) / 2;
     const Vec2 top = std::ranges::min(flat, {}, &Vec2::y), low = std::ranges::max(flat, {}, &Vec2::y);
     p.grainTop = {middle.x + beside_.x, top.y + 0.3 * (low.y - top.y)};
     p.grainBottom = {middle.x + beside_.x, top.y + 0.8 * (low.y - top.y)};
     return p;
+  }
+
+  // From its highest corner down, and up again.
+  static std::vector<Edge> apart(Polyline flat) {
+    std::ranges::rotate(flat, std::ranges::min_element(flat, {}, &Vec2::y));
+    const auto low = std::ranges::max_element(flat, {}, &Vec2::y);
+    Polyline up(low, flat.end());
+    up.push_back(flat.front());
+    return {{"right", EdgeRole::Raw, 0, Path::polyline({flat.begin(), low + 1})},
+            {"left", EdgeRole::Raw, 0, Path::polyline(up)}};
+  }
+
+  // From the end of the fold round to its start, clockwise: a fold on the left runs up, one on the right down.
+  std::vector<Edge> onFold(Polyline flat) const {
+    const double fold = foldWhenFlat(), sign = fold > std::ranges::min(flat, {}, &Vec2::x).x + kOnFold ? -1 : 1;
+    const auto alongFold = [&](Vec2 at) { return std::abs(at.x - fold) < kOnFold ? sign * at.y : HUGE_VAL; };
+    std::ranges::rotate(flat, std::ranges::min_element(flat, {}, alongFold));
+    const auto last = std::ranges::max_element(flat, {}, [&](Vec2 at) {
+      const double y = alongFold(at);
+      return y == HUGE_VAL ? -HUGE_VAL : y;
+    });
+    const Polyline round(flat.begin(), last + 1);
+    return {{"round", EdgeRole::Raw, 0, Path::polyline(round)},
+            {"fold", EdgeRole::Fold, 0, Path::line(round.back(), round.front())}};
   }
 
   // x of the piece's own fold, which lies beyond all pleats or before them.

@@ -28,6 +28,7 @@ inline constexpr std::array kRows{
                                                         "how its fullness is taken up")),
     strip::pleatRow("Ruffle"),
     strip::pleatsRow("Ruffle"),
+    strip::lieRow("Ruffle"),
     row::beginningWith(strip::StripCut::Folded,
                        row::option(strip::kCutAs, "Lines", "Ruffle", "Cut", strip::kCut, "single, or double")),
     row::beginningWith(strip::Stiff::Both, row::option(strip::kStiffened, "Lines", "Ruffle", "Stiffened", strip::kStiff,

@@ -18,6 +18,12 @@ inline constexpr std::array kDrawn{
     row::of(Drawn::Box, "box", "box pleats", "two knife pleats turned to each other"),
 };
 
+enum class PleatsLie { ToEnd, ToStart };
+inline constexpr std::array kPleatsLie{
+    row::of(PleatsLie::ToEnd, "to-end", "towards its end", "from where it begins to where it ends"),
+    row::of(PleatsLie::ToStart, "to-start", "towards its start", "the other way"),
+};
+
 enum class StripCut { Single, Folded };
 inline constexpr std::array kCut{
     row::of(StripCut::Single, "single", "single", "its free edge is hemmed"),
@@ -47,6 +53,7 @@ inline constexpr LengthKey kDeep{"deep"};
 inline constexpr OptionKey<StripCut> kCutAs{"cut"};
 inline constexpr LengthKey kPleat{"pleat"};
 inline constexpr NumberKey kPleats{"pleats"};
+inline constexpr OptionKey<PleatsLie> kLie{"lie"};
 inline constexpr OptionKey<Grain> kGrainLies{"grain"};
 inline constexpr OptionKey<Stiff> kStiffened{"stiff"};
 inline constexpr LengthKey kSeam{"seam"};
@@ -63,6 +70,11 @@ constexpr RuleInfo pleatsRow(std::string_view group) {
   return row::onlyWhen({kIsPleated},
                        row::number(kPleats, "Lines", group, "Pleats", 0, 0, 999,
                                    "how many in all; 0: as many as make it so full, each a little deeper or less"));
+}
+constexpr RuleInfo lieRow(std::string_view group) {
+  return row::onlyWhen({row::when(kHow, {Drawn::Knife})},
+                       row::option(kLie, "Lines", group, "Pleats lie", kPleatsLie,
+                                   "which way: the double notch is where each fold is laid to"));
 }
 constexpr RuleInfo grainRow(std::string_view group) {
   return row::option(kGrainLies, "Lines", group, "Grain", kGrain, "how its strips lie on the cloth");

@@ -22,17 +22,27 @@ Vec2 grainOf(strip::Grain grain) {
   return {0, 1};
 }
 
-// Quarters of a gathered strip; folds of a pleated one, and where each is laid to.
+// Quarters of a gathered strip; of each pleat its fold and, doubled, where it is laid to: a box pleat has two.
 void markFolds(Piece& p, const StripPlan& plan) {
-  const auto notch = [&](std::string id, double at) { p.marks.push_back(notchMark(std::move(id), {"sewn", at})); };
+  const auto notch = [&](std::string id, double at, bool doubled) {
+    p.marks.push_back(notchMark(std::move(id), {"sewn", at}, doubled));
+  };
+  const bool toEnd = plan.lie == strip::PleatsLie::ToEnd;
   for (int k = 0; k < plan.perLength; ++k) {
-    const double middle = (k + 0.5) * plan.length / plan.perLength;
-    const bool box = plan.how == strip::Drawn::Box;
-    for (const double by : box ? std::vector<double>{-3, -1, 1, 3} : std::vector<double>{-1, 1})
-      notch(fmt::format("pleat-{}", k + 1), middle + by * plan.pleat);
+    const double middle = (k + 0.5) * plan.length / plan.perLength, d = plan.pleat;
+    const std::string id = fmt::format("pleat-{}", k + 1);
+    if (plan.how == strip::Drawn::Box) {
+      for (const double side : {-1.0, 1.0}) {
+        notch(id, middle + side * 3 * d, false);
+        notch(id, middle + side * d, true);
+      }
+    } else {
+      notch(id, middle - d, !toEnd);
+      notch(id, middle + d, toEnd);
+    }
   }
   if (!isPleated(plan.how) && plan.full() > 1 + 1e-9)
-    for (const int quarter : {1, 2, 3}) notch(fmt::format("quarter-{}", quarter), quarter * plan.length / 4);
+    for (const int quarter : {1, 2, 3}) notch(fmt::format("quarter-{}", quarter), quarter * plan.length / 4, false);
 }
 
 }  // namespace
@@ -43,11 +53,12 @@ StripAsked askedOf(const TrimChoice& trim, double covers, double longest) {
           trim.number(strip::kFull),
           trim.option(strip::kHow),
           trim.length(strip::kPleat),
-          trim.number(strip::kPleats)};
+          trim.number(strip::kPleats),
+          trim.option(strip::kLie)};
 }
 
 StripPlan planStrip(const StripAsked& asked) {
-  StripPlan plan{.how = asked.how, .pleat = asked.pleat};
+  StripPlan plan{.how = asked.how, .lie = asked.lie, .pleat = asked.pleat};
   const bool pleated = isPleated(asked.how), byFullness = asked.pleats < 1;
   const double times = plan.times();
   double pleats = pleated ? asked.pleats : 0;
@@ -95,9 +106,12 @@ Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan
   const double ends = shape.ends >= 0 ? shape.ends : finish(!shape.joined);
   edge("sewn", shape.headed, finish(shape.headed), a, a + across);
   edge("end", !shape.joined, ends, a + across, a + across + down);
-  edge("free", !shape.folded, finish(!shape.folded), a + across + down, a + down);
+  const bool free = !shape.folded && !shape.caught;
+  edge("free", free, finish(free), a + across + down, a + down);
   edge("start", !shape.joined, ends, a + down, a);
   markFolds(p, plan);
+  if (shape.folded)
+    for (const char* end : {"end", "start"}) p.marks.push_back(notchMark("fold", {end, shape.deep / 2}));
   const Vec2 middle = a + (across + down) / 2;
   const double reach = 0.35 * std::min(shape.deep, plan.length);
   p.grainTop = middle - reach * grainOf(shape.grain);

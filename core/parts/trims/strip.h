@@ -27,10 +27,12 @@ struct StripAsked {
   double full = 1;
   strip::Drawn how = strip::Drawn::Gathered;
   double pleat = 0, pleats = 0;  // depth, mm; how many in all, 0 by fullness
+  strip::PleatsLie lie = strip::PleatsLie::ToEnd;
 };
 
 struct StripPlan {
   strip::Drawn how{};
+  strip::PleatsLie lie{};
   int lengths = 1, perLength = 0;          // of strip in one piece of work; pleats in each
   double each = 0, length = 0, pleat = 0;  // edge that one length covers, the length, depth of a pleat; mm
   double full() const { return length / each; }
@@ -49,14 +51,15 @@ double longestStrip(double clothWidth, strip::Grain grain, double deep, double s
 struct StripShape {
   double deep = 0;  // as cut, without allowances, mm
   double seam = 0, hem = 0;
+  bool caught = false;  // its free edge is sewn in too: a binding, a tube
   bool folded = false;  // along its free edge, which then is sewn on with the other
   bool headed = false;  // its upper edge is free too
   bool joined = false;  // its ends are sewn to the next strip's
   double ends = -1;     // allowance of its ends where it is not `seam` or `hem`, mm
   strip::Grain grain{};
 };
-// The piece: its edges "sewn", "end", "free", "start" clockwise from the upper left; folds of pleats, or quarters of a
-// gathered strip, are notched. Copies are the caller's to set.
+// The piece: its edges "sewn", "end", "free", "start" clockwise from the upper left; of a pleat its fold is notched,
+// and doubled where it is laid to; of a gathered strip its quarters. Copies are the caller's to set.
 Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan& plan, const StripShape& shape);
 
 // Interfacing of its finished depth for each copy of a strip, `plies` to each, without allowances.
