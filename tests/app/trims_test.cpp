@@ -138,6 +138,21 @@ TEST_CASE("each kind begins where it is most often sewn; pleats on the piece tha
   CHECK(d.trim("pleats-1")->value("count").number == Approx(2));
 }
 
+TEST_CASE("of every kind all choices can be read in its rows") {
+  Driver d;
+  for (const TrimKindInfo& kind : trimKinds()) {
+    d.choose("trimKind", std::string(kind.id).c_str());
+    d.press("addTrim");
+    REQUIRE(d.trim(std::string(kind.id) + "-1"));
+    for (const QComboBox* box : d.window.findChildren<QComboBox*>())
+      if (box->isVisible() && box->objectName().startsWith("trim"))
+        for (int i = 0; i < box->count(); ++i) {
+          INFO(kind.id << " " << box->objectName().toStdString() << ": " << box->itemText(i).toStdString());
+          CHECK(box->width() >= box->fontMetrics().horizontalAdvance(box->itemText(i)) + 24);
+        }
+  }
+}
+
 TEST_CASE("a click on what is sewn on shows its rows") {
   Driver d;
   d.session().setChoice("frill.1.on", "top");

@@ -42,7 +42,7 @@ inline constexpr std::array kStiff{
     row::of(Stiff::None, "none", "no", "soft"),
     row::of(Stiff::Interfaced, "interfaced", "interfaced", "light interfacing over its finished depth"),
     row::of(Stiff::Braid, "braid", "braid in the edge", "horsehair or stiffening braid along the free edge"),
-    row::of(Stiff::Both, "both", "interfaced, braid in the edge", "interfacing, and braid along the free edge"),
+    row::of(Stiff::Both, "both", "interfaced, braided", "interfacing, and braid along the free edge"),
 };
 constexpr bool isInterfaced(Stiff stiff) { return stiff == Stiff::Interfaced || stiff == Stiff::Both; }
 constexpr bool hasBraid(Stiff stiff) { return stiff == Stiff::Braid || stiff == Stiff::Both; }
