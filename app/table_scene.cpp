@@ -208,6 +208,15 @@ class PieceScene {
   TableScene scene_;
 };
 
+// In rows so wide that the whole is hardly higher than wide: long pieces, or many, are not pressed into a column.
+Arrangement sideBySide(const Design& design) {
+  constexpr double kWider = 1.4, kHigh = 1.15, kMostWide = 20 * kTableWidest;
+  for (double widest = kTableWidest;; widest *= kWider) {
+    PaperLayout laid = layOutOnPaper(design.pattern, design.cutOutlines, widest);
+    if (laid.height <= kHigh * laid.width || widest > kMostWide) return std::move(laid.motions);
+  }
+}
+
 // Where the pieces lie on their sheets; those that are left out side by side below them.
 Arrangement asPrinted(const Design& design, const Sheets& sheets) {
   const PaperLayout& laid = sheets.layout;
@@ -241,10 +250,8 @@ TableScene makeScene(const Design& design, TableMode mode, const SceneOptions& o
     return scene;
   }
   const bool laid = options.sheets && !options.sheets->layout.pieces.empty();
-  TableScene scene = PieceScene(design, options)
-                         .pieces(laid ? asPrinted(design, *options.sheets)
-                                      : layOutOnPaper(design.pattern, design.cutOutlines, kTableWidest).motions,
-                                 true);
+  TableScene scene =
+      PieceScene(design, options).pieces(laid ? asPrinted(design, *options.sheets) : sideBySide(design), true);
   if (laid && options.sheets->layout.pieces.size() < design.pattern.pieces.size())
     scene.labels.push_back(
         {LabelKind::Note, {0, options.sheets->layout.height + kBelowSheets}, "Left out, not printed:"});

@@ -35,7 +35,8 @@ constexpr std::array<TrimKindInfo, 15> kTrimKinds{{
     {TrimKind::Ruffle, "ruffle", "Ruffle off the shoulders",
      "pleated strips round both arms that cross in front, free over the arms", ruffle::kRows, kRoundShoulders, "top"},
     {TrimKind::Flounce, "flounce", "Flounce", "a ring that falls in folds from the edge it is sewn to", flounce::kRows},
-    {TrimKind::Peplum, "peplum", "Peplum, tail or train", "a skirt of its own along the hem", peplum::kRows},
+    {TrimKind::Peplum, "peplum", "Peplum", "a skirt of its own along the hem: a peplum, a tail, a train",
+     peplum::kRows},
     {TrimKind::Sleeve, "sleeve", "Sleeve", "a plain sleeve, set into the armhole", sleeve::kRows, kArm, "armhole"},
     {TrimKind::HangingSleeve, "hanging-sleeve", "Hanging sleeve", "stiff and double, pleated to part of the armhole",
      hanging_sleeve::kRows, kUpperArm, "armhole"},
@@ -59,7 +60,7 @@ constexpr std::array<TrimKindInfo, 15> kTrimKinds{{
     {TrimKind::Pocket, "pocket", "Pocket", "a bag in a seam", pocket::kRows, {}, "side"},
     {TrimKind::Godet, "godet", "Godet", "a wedge let into the lower end of a seam", godet::kRows, {}, "side"},
     {TrimKind::GarterTabs, "garter-tabs", "Garter tabs", "hanging from the lower edge", garter_tabs::kRows},
-    {TrimKind::Pleats, "pleats", "Pleats or tucks", "laid over a piece of the shell", pleats::kRows, {}, "", true},
+    {TrimKind::Pleats, "pleats", "Pleats", "or tucks, laid over a piece of the shell", pleats::kRows, {}, "", true},
 }};
 
 constexpr std::string_view kOn = "on", kFrom = "from", kTo = "to";
