@@ -39,7 +39,7 @@ constexpr std::array kMakers{
 
 std::optional<Problem> addTrim(Pattern& pattern, const TrimChoice& trim, const Body& body, const Rules& rules,
                                BodySide side) {
-  if (trim.kind() == TrimKind::Pleats) return addPleats(pattern, trim, rules);
+  if (trimKind(trim.kind()).onPiece) return addPleats(pattern, trim, rules);
   Result<TrimStretch> stretch = stretchOf(pattern, trim);
   if (!stretch.ok()) return stretch.problem();
   stretch->apart = side != BodySide::Both;

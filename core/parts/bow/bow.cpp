@@ -20,19 +20,14 @@ struct BowStrip {
 
 // Ids and names beside the trim's own: the ring is the bow itself.
 void add(Pattern& pattern, const TrimChoice& trim, const BowStrip& strip, int count) {
-  const double seam = trim.length(bow::kSeam);
-  const Vec2 a = besideAll(pattern), across{strip.length, 0}, down{0, strip.deep};
+  const Vec2 a = besideAll(pattern);
   Piece p = trimPiece(trim, 1, 1);
   if (*strip.id) p.id = fmt::format("{}-{}", trim.id(), strip.id);
   p.name = msg("{}, {}", trim.title(), strip.name);
-  p.edges = {{"sewn", EdgeRole::Raw, seam, Path::line(a, a + across)},
-             {"end", EdgeRole::Raw, seam, Path::line(a + across, a + across + down)},
-             {"free", EdgeRole::Raw, seam, Path::line(a + across + down, a + down)},
-             {"start", EdgeRole::Raw, seam, Path::line(a + down, a)}};
+  p.edges = rectangle(a, strip.length, strip.deep, trim.length(bow::kSeam));
   p.copies = count;
   p.symmetry = count == 2 ? Symmetry::Pair : Symmetry::Once;
-  p.grainTop = a + across / 2 + 0.2 * down;
-  p.grainBottom = a + across / 2 + 0.8 * down;
+  grainDown(p, a, strip.length, strip.deep);
   pattern.pieces.push_back(std::move(p));
 }
 

@@ -16,16 +16,12 @@ std::optional<Problem> addGarterTabs(Pattern& pattern, const TrimStretch& stretc
   if (apart < wide)
     return Problem{trim.title(), msg("{} of them do not go beside each other on {}", count, Length{stretch.half()}),
                    "take fewer, or narrower ones"};
-  const Vec2 a = besideAll(pattern), b = a + Vec2{2 * wide, 0}, down{0, 2 * hangs};
+  const Vec2 a = besideAll(pattern);
   Piece p = trimPiece(trim, 1, 1);
-  p.edges = {{"sewn", EdgeRole::Raw, seam, Path::line(a, b)},
-             {"right", EdgeRole::Raw, seam, Path::line(b, b + down)},
-             {"end", EdgeRole::Raw, seam, Path::line(b + down, a + down)},
-             {"left", EdgeRole::Raw, seam, Path::line(a + down, a)}};
+  p.edges = rectangle(a, 2 * wide, 2 * hangs, seam);
   p.symmetry = Symmetry::Pair;
   p.copies = 2 * count;
-  p.grainTop = a + Vec2{wide, 0.2 * down.y};
-  p.grainBottom = a + Vec2{wide, 0.8 * down.y};
+  grainDown(p, a, 2 * wide, 2 * hangs);
   const PieceEdge attached{pattern.pieces.size(), "sewn"};
   pattern.pieces.push_back(std::move(p));
   for (int k = 0; k < count; ++k) {

@@ -43,6 +43,19 @@ Piece trimPiece(const TrimChoice& trim, int part, int parts) {
 
 Symmetry symmetryOn(const TrimStretch& stretch) { return stretch.count() == 2 ? Symmetry::Pair : Symmetry::Once; }
 
+std::vector<Edge> rectangle(Vec2 corner, double length, double deep, double allowance) {
+  const Vec2 across{length, 0}, down{0, deep};
+  return {{"sewn", EdgeRole::Raw, allowance, Path::line(corner, corner + across)},
+          {"end", EdgeRole::Raw, allowance, Path::line(corner + across, corner + across + down)},
+          {"free", EdgeRole::Raw, allowance, Path::line(corner + across + down, corner + down)},
+          {"start", EdgeRole::Raw, allowance, Path::line(corner + down, corner)}};
+}
+
+void grainDown(Piece& piece, Vec2 corner, double length, double deep) {
+  piece.grainTop = corner + Vec2{length / 2, 0.2 * deep};
+  piece.grainBottom = corner + Vec2{length / 2, 0.8 * deep};
+}
+
 Vec2 besideAll(const Pattern& pattern) {
   double top = HUGE_VAL;
   for (const Piece& p : pattern.pieces)

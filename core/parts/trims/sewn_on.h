@@ -17,6 +17,10 @@ double trimClothWidth(const TrimChoice& trim, const Rules& rules);
 
 // A new piece of the trim, once; `part` counts them where there are several ("frill-1-2").
 Piece trimPiece(const TrimChoice& trim, int part, int parts);
+// A rectangle's edges, all Raw, clockwise from its upper left corner: "sewn" above, "end", "free", "start".
+std::vector<Edge> rectangle(Vec2 corner, double length, double deep, double allowance);
+// Its grain, upright through the middle.
+void grainDown(Piece& piece, Vec2 corner, double length, double deep);
 // Where it begins: to the right of everything, level with the highest corner.
 Vec2 besideAll(const Pattern& pattern);
 

@@ -97,22 +97,23 @@ double longestStrip(double clothWidth, strip::Grain grain, double deep, double s
 }
 
 Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan& plan, const StripShape& shape) {
-  const Vec2 a = besideAll(pattern), across{plan.length, 0}, down{0, shape.deep};
+  const Vec2 a = besideAll(pattern);
   Piece p = trimPiece(trim, 1, 1);
-  const auto edge = [&](const char* id, bool free, double allowance, Vec2 from, Vec2 to) {
-    p.edges.push_back({id, free ? EdgeRole::Hem : EdgeRole::Raw, allowance, Path::line(from, to)});
+  p.edges = rectangle(a, plan.length, shape.deep, shape.seam);
+  const auto finish = [&](Edge& e, bool free) {
+    e.role = free ? EdgeRole::Hem : EdgeRole::Raw;
+    e.allowance = free ? shape.hem : shape.seam;
   };
-  const auto finish = [&](bool free) { return free ? shape.hem : shape.seam; };
-  const double ends = shape.ends >= 0 ? shape.ends : finish(!shape.joined);
-  edge("sewn", shape.headed, finish(shape.headed), a, a + across);
-  edge("end", !shape.joined, ends, a + across, a + across + down);
-  const bool free = !shape.folded && !shape.caught;
-  edge("free", free, finish(free), a + across + down, a + down);
-  edge("start", !shape.joined, ends, a + down, a);
+  finish(p.edges[0], shape.headed);
+  finish(p.edges[2], !shape.folded && !shape.caught);
+  for (const size_t end : {1, 3}) {
+    finish(p.edges[end], !shape.joined);
+    if (shape.ends >= 0) p.edges[end].allowance = shape.ends;
+  }
   markFolds(p, plan);
   if (shape.folded)
     for (const char* end : {"end", "start"}) p.marks.push_back(notchMark("fold", {end, shape.deep / 2}));
-  const Vec2 middle = a + (across + down) / 2;
+  const Vec2 middle = a + Vec2{plan.length, shape.deep} / 2;
   const double reach = 0.35 * std::min(shape.deep, plan.length);
   p.grainTop = middle - reach * grainOf(shape.grain);
   p.grainBottom = middle + reach * grainOf(shape.grain);
@@ -121,20 +122,16 @@ Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan
 
 void interfaceStrip(Pattern& pattern, const TrimChoice& trim, const Piece& strip, double finished, int plies) {
   const double length = strip.edge("sewn").path.length();
-  const Vec2 a = besideAll(pattern), b = a + Vec2{length, 0}, down{0, finished};
+  const Vec2 a = besideAll(pattern);
   Piece p = trimPiece(trim, 1, 1);
   p.id = "interfacing-" + strip.id;
   p.name = msg("{}, interfacing", trim.title());
   p.layer = "interfacing";
   p.source = strip.id;
   p.symmetry = strip.symmetry;
-  p.edges = {{"sewn", EdgeRole::Raw, 0, Path::line(a, b)},
-             {"end", EdgeRole::Raw, 0, Path::line(b, b + down)},
-             {"free", EdgeRole::Raw, 0, Path::line(b + down, a + down)},
-             {"start", EdgeRole::Raw, 0, Path::line(a + down, a)}};
+  p.edges = rectangle(a, length, finished, 0);
   p.copies = plies * strip.copies;
-  p.grainTop = a + Vec2{length / 2, 0.15 * finished};
-  p.grainBottom = a + Vec2{length / 2, 0.85 * finished};
+  grainDown(p, a, length, finished);
   pattern.pieces.push_back(std::move(p));
 }
 
