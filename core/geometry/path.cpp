@@ -56,6 +56,32 @@ Vec2 Path::tangentAt(double s) const {
   return unit(cubics_[i].derivative(t));
 }
 
+Path::Foot Path::footNear(Vec2 point, double near) const {
+  constexpr int kRounds = 8;
+  constexpr double kStill = 1e-9;  // mm
+  auto [k, t] = locate(std::clamp(near, 0.0, length()));
+  for (int i = 0; i < kRounds; ++i) {
+    const Vec2 along = cubics_[k].derivative(t);
+    const double speed = norm(along);
+    if (speed <= 0) break;
+    const double by = dot(point - cubics_[k].at(t), along) / speed;  // mm
+    double next = t + by / speed;
+    // Beyond a joint it goes on in the next cubic, by what is left.
+    const bool after = next > 1 && k + 1 < cubics_.size(), before = next < 0 && k > 0;
+    if (after || before) {
+      const double left = (after ? next - 1 : next) * speed;
+      k = after ? k + 1 : k - 1;
+      const double there = norm(cubics_[k].derivative(after ? 0 : 1));
+      next = (after ? 0 : 1) + (there > 0 ? left / there : 0);
+    }
+    t = std::clamp(next, 0.0, 1.0);
+    if (std::abs(by) < kStill) break;
+  }
+  double at = cubics_[k].lengthTo(t);
+  for (size_t i = 0; i < k; ++i) at += lengths_[i];
+  return {at, distance(point, cubics_[k].at(t))};
+}
+
 Path Path::reversed() const {
   Path r;
   r.cubics_.reserve(cubics_.size());

@@ -34,6 +34,13 @@ class Path {
   Vec2 pointAt(double s) const;    // s is clamped to [0, length()]
   Vec2 tangentAt(double s) const;  // direction of travel, length 1
 
+  // The foot of the perpendicular from a point, looked for from an arc length near it, by Newton's method in the
+  // parameter; an end where it lies beyond. Not the nearest place of all where the path comes by more than once.
+  struct Foot {
+    double at = 0, distance = 0;  // mm along the path; mm from the point
+  };
+  Foot footNear(Vec2 point, double near) const;
+
   Path reversed() const;
   Path transformed(const Motion& m) const;
 

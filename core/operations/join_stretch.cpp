@@ -64,40 +64,44 @@ constexpr double kTogether = 0.05;    // mm: nearer, they are one line
 struct Together {
   double a = 0, b = 0;
 };
-// Where a path passes `p`, looked for from an arc length near it; nothing where it does not within kTogether. Newton's
-// method on the distance along the path, which is linear where the path is straight.
-std::optional<double> passing(const Path& path, Vec2 p, double near) {
-  constexpr int kRounds = 5;
-  double s = std::clamp(near, 0.0, path.length());
-  for (int i = 0; i < kRounds; ++i) {
-    const double off = dot(p - path.pointAt(s), path.tangentAt(s));
-    s = std::clamp(s + off, 0.0, path.length());
-    if (std::abs(off) < tolerance::kSamePlace) break;
+// As far as both run together, in strides, and to the millimetre between the last stride and the next.
+Together together(const Path& a, const Path& b, double stride) {
+  Together done;
+  const auto goOn = [&](double along) {
+    const Path::Foot found = b.footNear(a.pointAt(along), done.b + along - done.a);
+    if (found.distance >= kTogether) return false;
+    done = {along, found.at};
+    return true;
+  };
+  goOn(0);  // at the very end the one may be the longer
+  for (double along = stride; along <= a.length() && goOn(along);) along += stride;
+  // They part before so many millimetres more.
+  const double from = done.a;
+  int together = 0, apart = static_cast<int>(std::min(std::ceil(stride), std::floor(a.length() - from) + 1));
+  while (apart - together > 1) {
+    const int middle = (together + apart) / 2;
+    (goOn(from + middle) ? together : apart) = middle;
   }
-  if (distance(path.pointAt(s), p) < kTogether) return s;
-  return std::nullopt;
+  return done;
 }
 
-// As far as both run together, in strides and then in steps to where they part.
-Together together(const Path& a, const Path& b, double stride) {
-  constexpr double kStep = 1;  // mm
-  Together done;
-  const auto goOn = [&](double step) {
-    for (double along = done.a + (done.a > 0 ? step : 0); along <= a.length(); along += step) {
-      const std::optional<double> found = passing(b, a.pointAt(along), done.b + along - done.a);
-      if (!found && along > kStep) return;  // at the very end the one may be the longer
-      if (found) done = {along, *found};
-    }
-  };
-  goOn(stride);
-  goOn(kStep);
-  return done;
+// Whether one is the other, bend by bend.
+bool isOneLine(const Path& a, const Path& b) {
+  if (a.cubics().size() != b.cubics().size()) return false;
+  for (size_t i = 0; i < a.cubics().size(); ++i) {
+    const Cubic &p = a.cubics()[i], &q = b.cubics()[i];
+    const double apart =
+        std::max({distance(p.p0, q.p0), distance(p.p1, q.p1), distance(p.p2, q.p2), distance(p.p3, q.p3)});
+    if (apart >= kTogether) return false;
+  }
+  return true;
 }
 
 // From both ends. Where little is left between, a stride may have stepped over where they part: a dart is no shorter
 // than the least stride.
 std::pair<Together, Together> togetherAtEnds(const Path& a, const Path& b) {
   constexpr double kStride = 16, kLeastStride = 4;  // mm
+  if (isOneLine(a, b)) return {{a.length(), b.length()}, {a.length(), b.length()}};
   for (const double stride : {kStride, kLeastStride}) {
     const Together top = together(a, b, stride), bottom = together(a.reversed(), b.reversed(), stride);
     if (stride < kStride || top.a + bottom.a < a.length() - 2 * kStride) return {top, bottom};
@@ -132,6 +136,7 @@ std::optional<Joined> joinLeavingDart(Pattern& pattern, std::string_view seamId,
     laid = moved;
     above = top;
     below = bottom;
+    if (above.a > a.length() - kLeastTogether) break;  // all of it: nothing can be longer
   }
   if (above.a > a.length() - kLeastTogether) return joinPieces(pattern, seamId, name);
   if (above.a > kLeastTogether && below.a > kLeastTogether) {

@@ -252,7 +252,7 @@ struct Attachment {
   size_t piece = 0;  // whose edge it is sewn to, from `from` to `to`, arc lengths, mm
   std::string edge;
   double from = 0, to = 0;
-  PieceEdge attached;  // the edge sewn on
+  PieceEdge attached;  // the edge sewn on; this edge itself where that is bought and no piece
   // Of a trim: which stretch of the edge sewn on lies there, mm, so many times as long; 0 where nothing is compared.
   double onFrom = 0, onTo = 0, full = 0;
   Reach reach = {};       // from the edge

@@ -152,12 +152,12 @@ Boning boningOf(const Pattern& pattern, const Block& block, const Rules& rules) 
   constexpr double kInto = 8, kAtEnd = 0.5;  // mm
   Boning boning{channelsOf(pattern, block, rules), eyeletsOf(pattern, block, rules)};
   for (const Attachment& a : pattern.attachments) {
-    const Part part = pattern.pieces[a.attached.piece].part;
-    if (part != Part::Strap && part != Part::Trim) continue;
+    const bool isTrim = !a.trim.empty();
+    if (!isTrim && pattern.pieces[a.attached.piece].part != Part::Strap) continue;
     const Path& edge = pattern.pieces[a.piece].edge(a.edge).path;
     const double length = edge.length();
     for (const double at : {a.from, a.to}) {
-      if (part == Part::Trim && (at < kAtEnd || at > length - kAtEnd)) continue;  // it goes on beyond the seam
+      if (isTrim && (at < kAtEnd || at > length - kAtEnd)) continue;  // it goes on beyond the seam
       const Vec2 along = edge.tangentAt(at), from = edge.pointAt(at);
       boning.placements.push_back({a.piece, Path::line(from, from + kInto * Vec2{-along.y, along.x})});
     }

@@ -80,3 +80,23 @@ TEST_CASE("points at equal parts of a path's length lie on it, ends included") {
   for (size_t i = 0; i < points.size(); ++i)
     CHECK(distance(points[i], p.pointAt(p.length() * static_cast<double>(i) / 8)) < 0.02);
 }
+
+TEST_CASE("the foot of a perpendicular is the nearest place near by, over joints and at the ends") {
+  // An S of two bends, and a straight line beyond.
+  const Path path = Path(std::vector<Cubic>{{{0, 0}, {0, 60}, {80, 40}, {80, 100}},
+                                            {{80, 100}, {80, 160}, {0, 140}, {0, 200}},
+                                            Cubic::line({0, 200}, {0, 300})});
+  const double length = path.length();
+  for (double at = 3; at < length; at += 17) {
+    const Vec2 on = path.pointAt(at), along = path.tangentAt(at), off = 6 * Vec2{-along.y, along.x};
+    for (const double near : {at - 10, at, at + 10}) {
+      INFO(at << " from " << near);
+      const Path::Foot foot = path.footNear(on + off, near);
+      CHECK(foot.at == Approx(at).margin(1e-6));
+      CHECK(foot.distance == Approx(6).margin(1e-6));
+    }
+  }
+  CHECK(path.footNear({0, -5}, 4).at == Approx(0).margin(1e-9));
+  CHECK(path.footNear({0, -5}, 4).distance == Approx(5));
+  CHECK(path.footNear({3, 320}, length - 2).at == Approx(length));
+}

@@ -149,7 +149,7 @@ Message listOf(const auto& all) {
   return msg("choose one of {}", std::move(ids));
 }
 
-Result<double> placeOn(const GarmentLine& line, const TrimPlace& place, const TrimChoice& trim) {
+Result<double> placeAlongLine(const GarmentLine& line, const TrimPlace& place, const TrimChoice& trim) {
   const auto mark = std::ranges::find(line.marks, place.mark, &LineMark::id);
   if (mark == line.marks.end())
     return Problem{trim.title(), msg("{} has no mark \"{}\"", line.name, quotable(place.mark)), listOf(line.marks)};
@@ -208,7 +208,7 @@ Result<TrimStretch> stretchOf(const Pattern& pattern, const TrimChoice& trim) {
   const auto line = std::ranges::find(lines, trim.on(), &GarmentLine::id);
   if (line == lines.end())
     return Problem{trim.title(), msg("this garment has no line \"{}\"", quotable(trim.on())), listOf(lines)};
-  Result<double> from = placeOn(*line, trim.from(), trim), to = placeOn(*line, trim.to(), trim);
+  Result<double> from = placeAlongLine(*line, trim.from(), trim), to = placeAlongLine(*line, trim.to(), trim);
   if (!from.ok()) return from.problem();
   if (!to.ok()) return to.problem();
   if (line->isLoop && *to < *from) {
