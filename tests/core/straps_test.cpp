@@ -66,6 +66,16 @@ TEST_CASE("a strap as long as is set, its end curved or pointed, on the finished
   }
 }
 
+TEST_CASE("a strap too short for a shaped end has a straight one") {
+  const Design d = designOf(orderWith({{"strap.kind", "shaped"},
+                                       {"strap.front", "5 in"},
+                                       {"strap.long", "given"},
+                                       {"strap.given", "2 in"},
+                                       {"strap.end", "curved"}}));
+  CHECK(d.pattern.pieces.back().edge("front-end").path.length() == Approx(inches(5)));
+  CHECK_FALSE(patternProblem(d.pattern));
+}
+
 TEST_CASE("crossed straps are longer, a halter's go round the neck and leave the back bare; wadding has no allowance") {
   const auto made = [](const char* runs) {
     return designOf(orderWith({{"strap.kind", "straight"}, {"strap.runs", runs}, {"strap.pad", "padded"}}));

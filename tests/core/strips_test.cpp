@@ -181,4 +181,17 @@ TEST_CASE("what cannot be made says what is wrong and what would be right") {
   CHECK(says(reason({{"pocket.1.on", "side"}, {"pocket.1.from", "end - 1"}}), "is only"));
   CHECK(says(reason({{"godet.1.on", "side"}, {"godet.1.high", "2"}, {"godet.1.wide", "60"}}), "cannot be"));
   CHECK(says(reason({{"pleats.1.on", "hem"}}), "no piece"));
+  CHECK(says(reason({{"tie.1.on", "hem"}, {"tie.1.end", "curved"}, {"tie.1.wide", "12"}, {"tie.1.long", "6"}}),
+             "shorter than its shaped end"));
+  CHECK(says(reason({{"collar.1.on", "top"},
+                     {"collar.1.shape", "high"},
+                     {"collar.1.tighter", "6"},
+                     {"collar.1.dart", "1/2"},
+                     {"collar.1.to", "start + 2"}},
+                    "covered-round"),
+             "cannot differ"));
+  CHECK(says(
+      reason({{"collar.1.on", "top"}, {"collar.1.shape", "high"}, {"collar.1.tighter", "4"}, {"collar.1.dart", "1/2"}},
+             "covered-round"),
+      "cannot take"));
 }

@@ -281,6 +281,26 @@ TEST_CASE("a peplum is sewn to the hem in front and behind, as long at each plac
       CHECK(std::abs(dot(hem, end)) < 1e-3);
     }
   CHECK(trimRowsPass(d));
+  // In more pieces it is the same ring, cut apart: as much edge, as much hem.
+  Order cut = sewnOn(plainOrder(), {{"peplum.1.on", "hem"}, {"peplum.1.back", "12"}});
+  const Design whole = recalc(cut).value();
+  cut.choices["peplum.1.pieces"] = "3";
+  const Design apart = recalc(cut).value();
+  const auto hemOf = [](const Design& of) {
+    double sum = 0;
+    for (const Piece& p : of.pattern.pieces)
+      if (p.id.starts_with("peplum")) sum += 2 * p.edge("free").path.length();
+    return sum;
+  };
+  CHECK(hemOf(apart) == Approx(hemOf(whole)).margin(0.1));
+  CHECK(std::ranges::count_if(apart.pattern.pieces, [](const Piece& p) { return p.id.starts_with("peplum"); }) == 6);
+  CHECK(trimRowsPass(apart));
+  // Of a little beside the side seam there is one piece.
+  const Design little =
+      recalc(sewnOn(plainOrder(),
+                    {{"peplum.1.on", "hem"}, {"peplum.1.from", "side - 1/4"}, {"peplum.1.to", "side + 1/4"}}))
+          .value();
+  CHECK(trimRowsPass(little));
   CHECK(idleReason(sewnOn(plainOrder(), {{"peplum.1.on", "hem"}, {"peplum.1.flare", "80"}}), "peplum.1.on")
             .find("more than a ring") != std::string::npos);
 }

@@ -19,6 +19,7 @@ constexpr double kAsFlat = 1e-4;    // rad: less is drawn as if it were this
 constexpr double kMostAngle = 2.6;  // rad: half of it, so that the whole does not meet itself
 constexpr double kLeastEdge = 20;   // mm
 constexpr double kLeastTaken = 1;   // mm: less is not sewn as a dart
+constexpr double kBluntest = 0.8;   // of its length that a dart takes: blunter, it cannot be sewn to a point
 constexpr double kBelowDart = 6;    // mm of collar left below a dart
 
 // A stretch of an upper edge between two darts, square to their legs, which lean by so much, rad: sewn, it runs on
@@ -39,11 +40,16 @@ class Collar {
     if (stretch_.isRing())
       return Problem{trim_.title(), "the neckline has no opening", "open the garment in front or behind"};
     measure();
-    if (free_ < kLeastEdge || angle_ > kMostAngle)
+    if (free_ - (isHigh() ? trim_.length(collar::kTighter) / 2 : 0) < kLeastEdge || angle_ > kMostAngle)
       return Problem{trim_.title(), msg("{} high its edge cannot differ by so much", Length{high_}),
                      "make it higher, or let its edges differ by less"};
     Piece outer = draw(0);
     Piece under = draw(1);
+    if (isHigh() && takenByDart() > kBluntest * trim_.length(collar::kDartLong))
+      return Problem{
+          trim_.title(),
+          msg("darts of {} cannot take {} each", Length{trim_.length(collar::kDartLong)}, Length{takenByDart()}),
+          "make the darts longer, take more of them, or let the collar be less tight"};
     if (isHigh() && trim_.length(collar::kDartLong) > high_ - kBelowDart)
       return Problem{
           trim_.title(),
@@ -66,6 +72,8 @@ class Collar {
  private:
   bool isTurned() const { return trim_.option(collar::kShape) == collar::CollarShape::Turned; }
   bool isHigh() const { return trim_.option(collar::kShape) == collar::CollarShape::High; }
+  int darts() const { return std::max(1, static_cast<int>(std::lround(trim_.number(collar::kDarts)))); }  // of the half
+  double takenByDart() const { return trim_.length(collar::kTighter) / 2 / darts(); }
   bool onFold() const { return stretch_.over[0] || stretch_.over[1]; }
   bool foldsAtStart() const { return !stretch_.over[1]; }
 
@@ -121,8 +129,8 @@ class Collar {
   // Of its upper edge, evenly along the neck, each taking its part of what it is to be tighter by.
   void cutDarts(size_t place) {
     Piece& piece = pattern_.pieces[place];
-    const auto darts = std::max(1, static_cast<int>(std::lround(trim_.number(collar::kDarts))));
-    const double taken = trim_.length(collar::kTighter) / 2 / darts, deep = trim_.length(collar::kDartLong);
+    const int count = darts();
+    const double taken = takenByDart(), deep = trim_.length(collar::kDartLong);
     if (taken < kLeastTaken) return;
     const auto free = std::ranges::find(piece.edges, "free", &Edge::id);
     const Edge whole = *free;
@@ -130,8 +138,8 @@ class Collar {
     std::vector<Edge> edges;
     std::vector<Seam> seams;
     double from = 0;
-    for (int k = 0; k < darts; ++k) {
-      const double at = (k + 0.5) * sewn_ / darts;
+    for (int k = 0; k < count; ++k) {
+      const double at = (k + 0.5) * sewn_ / count;
       const Vec2 along = whole.path.tangentAt(at), point = whole.path.pointAt(at) + deep * Vec2{-along.y, along.x};
       edges.push_back(whole);
       edges.back().id = fmt::format("free-{}", k + 1);

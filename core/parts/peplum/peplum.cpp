@@ -17,16 +17,24 @@ constexpr double kMostAngle = 6;   // rad: nearly a whole ring
 constexpr double kLeastPart = 10;  // mm of hem: less has no piece of its own
 constexpr int kCubics = 24;        // along a hem whose length changes
 
-// One of its pieces: what it is sewn to along the line, how long it is at both ends, and what its ends are.
+// One of its pieces: what it is sewn to along the line, what stretch of its front or its back it is, and its ends.
 struct PeplumPart {
   Message name;
   double from = 0, to = 0;     // mm along the line
-  double first = 0, last = 0;  // long there, mm
+  double first = 0, last = 0;  // how long the front or the back is at its ends, mm
   bool foldFirst = false, foldLast = false, joinedFirst = false, joinedLast = false;
+  double begins = 0, ends = 1;  // parts of the front or the back
   double sewn() const { return to - from; }
+  double share() const { return ends - begins; }
   // At a part of it from its first end, and how fast that changes.
-  double lengthAt(double t) const { return first + (last - first) * t * t * (3 - 2 * t); }
-  double slopeAt(double t) const { return (last - first) * 6 * t * (1 - t); }
+  double lengthAt(double t) const {
+    const double u = begins + t * share();
+    return first + (last - first) * u * u * (3 - 2 * u);
+  }
+  double slopeAt(double t) const {
+    const double u = begins + t * share();
+    return share() * (last - first) * 6 * u * (1 - u);
+  }
 };
 
 class Peplum {
@@ -35,7 +43,8 @@ class Peplum {
       : pattern_(pattern), stretch_(stretch), trim_(trim) {}
 
   std::optional<Problem> make() && {
-    const std::vector<PeplumPart> all = sections();
+    std::vector<PeplumPart> all;
+    for (const PeplumPart& s : sections()) divide(s, all);
     for (const PeplumPart& s : all)
       if (angleOf(s) > kMostAngle)
         return Problem{trim_.title(), msg("{} wider, {} would be more than a ring", Length{flare()}, s.name),
@@ -47,7 +56,23 @@ class Peplum {
 
  private:
   double flare() const { return trim_.length(peplum::kFlare); }
-  double angleOf(const PeplumPart& s) const { return std::max(kAsFlat, 2 * flare() / (s.first + s.last)); }
+  double angleOf(const PeplumPart& s) const { return s.share() * std::max(kAsFlat, 2 * flare() / (s.first + s.last)); }
+
+  // Of a front or a back as many pieces as are asked for, each of the same ring.
+  void divide(const PeplumPart& whole, std::vector<PeplumPart>& all) const {
+    const auto pieces = std::max(1, static_cast<int>(std::lround(trim_.number(peplum::kPieces))));
+    for (int k = 0; k < pieces; ++k) {
+      PeplumPart s = whole;
+      s.begins = static_cast<double>(k) / pieces;
+      s.ends = (k + 1.0) / pieces;
+      s.from = whole.from + s.begins * whole.sewn();
+      s.to = whole.from + s.ends * whole.sewn();
+      if (k > 0) s.foldFirst = false, s.joinedFirst = true;
+      if (k + 1 < pieces) s.foldLast = false, s.joinedLast = true;
+      if (pieces > 1) s.name = msg("{} {}", whole.name, k + 1);
+      all.push_back(std::move(s));
+    }
+  }
 
   std::vector<PeplumPart> sections() const {
     const double front = trim_.length(peplum::kFront), side = trim_.length(peplum::kSide),
@@ -62,6 +87,8 @@ class Peplum {
       all.push_back({"its front", stretch_.from, std::min(at, stretch_.to), front, side, fold[0], false, seam[0]});
     if (stretch_.to - at > kLeastPart)
       all.push_back({"its back", std::max(at, stretch_.from), stretch_.to, side, back});
+    if (all.empty())  // a little to either side of the side seam
+      all.push_back({"its side", stretch_.from, stretch_.to, side, side});
     if (all.size() == 2) all[0].joinedLast = all[1].joinedFirst = true;
     if (all.size() == 1 && at >= stretch_.to) all[0].last = mark == stretch_.line.marks.end() ? back : side;
     PeplumPart& last = all.back();
@@ -71,7 +98,7 @@ class Peplum {
   }
 
   void add(const PeplumPart& s, int part, int parts) {
-    const double angle = angleOf(s), radius = s.sewn() / angle, longest = std::max(s.first, s.last);
+    const double angle = angleOf(s), radius = s.sewn() / angle, longest = std::max(s.lengthAt(0), s.lengthAt(1));
     const Vec2 o = besideAll(pattern_) + Vec2{radius * std::sin(std::min(angle / 2, 1.57)) + longest, -radius};
     const auto outer = [&](double a) {
       const double t = a / angle + 0.5, l = s.lengthAt(t);

@@ -14,6 +14,7 @@ inline constexpr LengthKey kFront{"front"};
 inline constexpr LengthKey kSide{"side"};
 inline constexpr LengthKey kBack{"back"};
 inline constexpr LengthKey kFlare{"flare"};
+inline constexpr NumberKey kPieces{"pieces"};
 inline constexpr LengthKey kSeam{"seam"};
 inline constexpr LengthKey kHem{"hem"};
 
@@ -23,7 +24,9 @@ inline constexpr std::array kRows{
     row::length(kBack, "Lines", "Peplum", "Long behind", 6, 0.5, 120,
                 "at the centre back, or where it ends; longer for a tail, much longer for a train"),
     row::length(kFlare, "Lines", "Peplum", "Wider at its hem by", 4, 0, 80,
-                "each of its pieces, front and back on either side"),
+                "the front and the back on either side, each"),
+    row::number(kPieces, "Lines", "Peplum", "Pieces", 1, 1, 12,
+                "in which front and back on either side are cut, each: more where the cloth is narrow"),
     row::length(kSeam, "Lines", "Peplum", "Seam allowance", 0.5, 0, 2, "where it is sewn on, and at its own seams"),
     row::length(kHem, "Lines", "Peplum", "Hem allowance", 0.5, 0, 4, "at its free edges"),
 };

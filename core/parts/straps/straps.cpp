@@ -104,7 +104,9 @@ Piece strapPiece(Vec2 at, double length, const Rules& rules) {
   const double finished = rules.length(key::kStrapWidth), allowance = rules.length(key::kAllowanceStrap);
   const double back = finished * (shaped ? 1 : 2),
                front = shaped ? std::max(back, rules.length(key::kStrapFront)) : back;
-  const StrapEnd end = rules.option(key::kStrapFrontEnd);
+  // One that is too short for it has none.
+  const StrapEnd asked = rules.option(key::kStrapFrontEnd),
+                 end = strapEndDepth(asked, front) < length / 2 ? asked : StrapEnd::Straight;
   const double sides = length - strapEndDepth(end, front), middle = at.x + front / 2;
   const auto sideAt = [&](double sign) {
     const Vec2 a{middle + sign * back / 2, at.y}, b{middle + sign * front / 2, at.y + sides};

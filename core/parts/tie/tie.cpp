@@ -10,6 +10,8 @@
 namespace armure {
 namespace {
 
+constexpr double kLeastSides = 10;  // mm beside a shaped end
+
 Piece tiePiece(const Pattern& pattern, const TrimChoice& trim, double length) {
   const double wide = trim.length(tie::kWide), seam = trim.length(tie::kSeam);
   const StrapEnd end = trim.option(tie::kEnd);
@@ -34,6 +36,9 @@ std::optional<Problem> addTie(Pattern& pattern, const TrimStretch& stretch, cons
   if (belt && !waist)
     return Problem{trim.title(), "the garment does not reach the waist", "take ties, or a longer garment"};
   const double round = belt ? waist->finishedGirth : 0, length = round + trim.length(tie::kLong);
+  if (strapEndDepth(trim.option(tie::kEnd), 2 * trim.length(tie::kWide)) > length - kLeastSides)
+    return Problem{trim.title(), msg("{} long it is shorter than its shaped end", Length{length}),
+                   "make it longer or narrower, or its end straight"};
   Piece piece = tiePiece(pattern, trim, length);
   piece.copies = belt ? 1 : 2;
   piece.symmetry = belt ? Symmetry::Once : Symmetry::Pair;
