@@ -75,9 +75,9 @@ std::vector<SewnEdge> lineFrom(const Pattern& pattern, const SewnEdge& first, st
         if (mine.piece != last.piece || !mine.uses(next) || s.id == stop) continue;
         for (const bool atTop : {true, false}) {
           const SeamEnd here = seamEnd(pattern, mine, atTop), there = seamEnd(pattern, other, atTop);
-          if (piece.edges[here.across].id != last.use.edge || here.atItsStart) continue;
+          if (piece.lineAt(here.across).id != last.use.edge || here.atItsStart) continue;
           if (there.acrossRole == role && there.atItsStart)
-            onward = SewnEdge{other.piece, {pattern.pieces[other.piece].edges[there.across].id, false}};
+            onward = SewnEdge{other.piece, {pattern.pieces[other.piece].lineAt(there.across).id, false}};
         }
       }
     const bool closes = onward && onward->piece == first.piece && onward->use.edge == first.use.edge;

@@ -3,6 +3,7 @@
 #include <set>
 
 #include "parts/trims/lines.h"
+#include "pattern/outline_parts.h"
 #include "rules/presets.h"
 #include "tests/support/bodies.h"
 #include "tests/support/design.h"
@@ -91,4 +92,14 @@ TEST_CASE("a stretch on the other side of a seam is as long; one about a place s
     CHECK(short_.from >= 0);
     CHECK(short_.to <= stretch.line.length());
   }
+}
+
+TEST_CASE("an opening beside a dart that ends in the waist seam is a line of its own") {
+  const Design d = designOf(orderWith({{"opening.kind", "zip"}}));
+  Order order = plainOrder();
+  order.style = "dress-with-slit";  // its back has a dart, open at the waist, and its skirt another
+  const Design dress = designOf(order);
+  for (const Design* of : {&d, &dress})
+    for (const GarmentLine& line : garmentLines(of->pattern))
+      for (const SewnEdge& e : line.edges) CHECK(hasEdge(of->pattern.pieces[e.piece], e.use.edge));
 }
