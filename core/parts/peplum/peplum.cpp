@@ -79,9 +79,8 @@ class Peplum {
                  back = trim_.length(peplum::kBack);
     const bool fold[2] = {stretch_.over[0] && !stretch_.apart, stretch_.over[1] && !stretch_.apart};
     const bool seam[2] = {stretch_.over[0] && stretch_.apart, stretch_.over[1] && stretch_.apart};
-    const auto mark =
-        std::ranges::find_if(stretch_.line.marks, [](const LineMark& m) { return m.id.starts_with("side"); });
-    const double at = mark == stretch_.line.marks.end() ? stretch_.to : mark->at;
+    const LineMark* mark = stretch_.line.side();
+    const double at = mark ? mark->at : stretch_.to;
     std::vector<PeplumPart> all;
     if (at - stretch_.from > kLeastPart)
       all.push_back({"its front", stretch_.from, std::min(at, stretch_.to), front, side, fold[0], false, seam[0]});
@@ -90,7 +89,7 @@ class Peplum {
     if (all.empty())  // a little to either side of the side seam
       all.push_back({"its side", stretch_.from, stretch_.to, side, side});
     if (all.size() == 2) all[0].joinedLast = all[1].joinedFirst = true;
-    if (all.size() == 1 && at >= stretch_.to) all[0].last = mark == stretch_.line.marks.end() ? back : side;
+    if (all.size() == 1 && at >= stretch_.to) all[0].last = mark ? side : back;
     PeplumPart& last = all.back();
     last.joinedLast = seam[1] || (fold[1] && last.foldFirst);  // one edge of a piece lies on the fold
     last.foldLast = fold[1] && !last.foldFirst;

@@ -169,8 +169,7 @@ class Pleated {
 std::optional<Problem> addPleats(Pattern& pattern, const TrimChoice& trim, const Rules&) {
   const size_t shell = pattern.shellPieces();
   const auto end = pattern.pieces.begin() + static_cast<std::ptrdiff_t>(shell);
-  const auto over =
-      std::ranges::find_if(pattern.pieces.begin(), end, [&](const Piece& p) { return p.id == trim.on(); });
+  const auto over = std::ranges::find(pattern.pieces.begin(), end, trim.on(), &Piece::id);
   if (over == end) {
     Listed ids{{}, Listed::By::Or};
     for (auto p = pattern.pieces.begin(); p != end; ++p) ids.all.push_back(verbatim(p->id));

@@ -41,8 +41,8 @@ class Ruffle {
   double half() const { return cross_ + front_ + arm_ + back_; }
 
   std::optional<Problem> measure() {
-    const auto side = std::ranges::find(stretch_.line.marks, "side", &LineMark::id);
-    if (side == stretch_.line.marks.end())
+    const LineMark* side = stretch_.line.side();
+    if (!side)
       return Problem{trim_.title(), msg("{} does not go past the side", stretch_.line.name),
                      "choose an upper edge that goes from front to back"};
     const double clear = trim_.length(ruffle::kClear);

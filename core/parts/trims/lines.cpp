@@ -105,7 +105,7 @@ GarmentLine lineOf(const Pattern& pattern, const TrimmedLine& kind, std::vector<
   markCentre(pattern, line, true);
   for (size_t k = 0; k + 1 < line.edges.size(); ++k)
     if (const Seam* seam = seamBetween(pattern, line.edges[k].piece, line.edges[k + 1].piece))
-      line.marks.push_back({seam->id, seam->name, line.ends[k]});
+      line.marks.push_back({seam->id, seam->name, line.ends[k], isSideSeam(pattern, *seam)});
   markCentre(pattern, line, false);
   line.marks.push_back({"end", "Its end", line.length()});
   return line;
@@ -184,6 +184,11 @@ std::vector<GarmentLine> garmentLines(const Pattern& pattern) {
   for (const Seam& seam : pattern.seams)
     if (canHold(pattern, seam)) all.push_back(lineOf(pattern, seam));
   return all;
+}
+
+const LineMark* GarmentLine::side() const {
+  const auto found = std::ranges::find(marks, true, &LineMark::isSide);
+  return found == marks.end() ? nullptr : &*found;
 }
 
 TrimStretch onPartner(const TrimStretch& stretch) {

@@ -20,7 +20,8 @@ namespace armure {
 struct LineMark {
   std::string id;  // "start", "side", "end"
   Message name;
-  double at = 0;  // mm from the line's start
+  double at = 0;        // mm from the line's start
+  bool isSide = false;  // a side seam is crossed there
 };
 
 struct GarmentLine {
@@ -38,6 +39,7 @@ struct GarmentLine {
   double openedAt = 0;  // a loop that is cut open elsewhere: so far on from its own start, mm
   bool isSeam() const { return !partner.empty(); }
   double length() const { return ends.empty() ? 0 : ends.back(); }
+  const LineMark* side() const;  // where it first crosses the side; nullptr where it does not
 };
 
 // Of the shell, as it is.

@@ -108,7 +108,7 @@ Piece stripPiece(const Pattern& pattern, const TrimChoice& trim, const StripPlan
   finish(p.edges[2], !shape.folded && !shape.caught);
   for (const size_t end : {1, 3}) {
     finish(p.edges[end], !shape.joined);
-    if (shape.ends >= 0) p.edges[end].allowance = shape.ends;
+    if (shape.ends) p.edges[end].allowance = *shape.ends;
   }
   markFolds(p, plan);
   if (shape.folded)

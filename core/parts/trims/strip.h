@@ -51,11 +51,11 @@ double longestStrip(double clothWidth, strip::Grain grain, double deep, double s
 struct StripShape {
   double deep = 0;  // as cut, without allowances, mm
   double seam = 0, hem = 0;
-  bool caught = false;  // its free edge is sewn in too: a binding, a tube
-  bool folded = false;  // along its free edge, which then is sewn on with the other
-  bool headed = false;  // its upper edge is free too
-  bool joined = false;  // its ends are sewn to the next strip's
-  double ends = -1;     // allowance of its ends where it is not `seam` or `hem`, mm
+  bool caught = false;              // its free edge is sewn in too: a binding, a tube
+  bool folded = false;              // along its free edge, which then is sewn on with the other
+  bool headed = false;              // its upper edge is free too
+  bool joined = false;              // its ends are sewn to the next strip's
+  std::optional<double> ends = {};  // allowance of its ends where it is not `seam` or `hem`, mm
   strip::Grain grain{};
 };
 // The piece: its edges "sewn", "end", "free", "start" clockwise from the upper left; of a pleat its fold is notched,
