@@ -147,23 +147,25 @@ void BalancePanel::refresh() {
   setEnabled(balanced != nullptr);
   if (!balanced) return;
   const Design& d = *session_.design();
-  const Pattern& before = d.drafted ? *d.drafted : d.pattern;
+  const Pattern &before = d.drafted ? *d.drafted : d.pattern, &now = balanced->pattern;
   for (auto& [id, row] : rows_)
-    if (!before.seam(id)) row.row->hide();
-  for (const Seam& seam : before.seams) refreshRow(seam, before, *balanced);
+    if (!before.seam(id) || !now.seam(id)) row.row->hide();
+  // Layers are made of the balanced shell: their seams have nothing to choose.
+  for (const Seam& seam : now.seams)
+    if (std::max(seam.a.piece, seam.b.piece) < now.shellPieces() && before.seam(seam.id)) refreshRow(seam, before, now);
   head_->setText(d.balanced ? "What moved" : "What would move");
   showMoves(*balanced);
 }
 
-void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Balanced& balanced) {
+void BalancePanel::refreshRow(const Seam& seam, const Pattern& before, const Pattern& now) {
   SeamRow& row = rowOf(seam.id);
   const SeamChoice choice = choiceOf(seam.id);
-  const double was = worstStretch(before, seam), is = worstStretch(balanced.pattern, *balanced.pattern.seam(seam.id));
-  const double ease = std::abs(balanced.pattern.seam(seam.id)->ease());
+  const double was = worstStretch(before, *before.seam(seam.id)), is = worstStretch(now, seam);
+  const double ease = std::abs(seam.ease());
   row.name->setText(words(seam.name));
   row.state->setText(millimetres(was) + QString::fromUtf8(" → ") + millimetres(is) +
                      (ease > 0.05 ? ", " + millimetres(ease) + " eased" : ""));
-  const int a = before.pieces[seam.a.piece].number, b = before.pieces[seam.b.piece].number;
+  const int a = now.pieces[seam.a.piece].number, b = now.pieces[seam.b.piece].number;
   const std::pair<QString, SeamChoice> wishes[] = {{"both give way", {SeamWish::Both}},
                                                    {QString("follow %1").arg(a), {SeamWish::FollowA}},
                                                    {QString("follow %1").arg(b), {SeamWish::FollowB}},

@@ -38,7 +38,7 @@ class BalancePanel : public QWidget {
   SeamRow& rowOf(const std::string& seam);
   void connectRow(const std::string& seam, const SeamRow& row);
   void refresh();
-  void refreshRow(const Seam& seam, const Pattern& before, const Balanced& balanced);
+  void refreshRow(const Seam& seam, const Pattern& before, const Pattern& now);
   void choose(const std::string& seam, const SeamChoice& choice);
   SeamChoice choiceOf(const std::string& seam) const;
   void toggleLock(const std::string& seam, bool sideA);

@@ -82,10 +82,12 @@ class PieceScene {
   void addBefore(size_t i, const Motion& m) {
     constexpr double kLarger = 10;
     const Balanced& b = *options_.balanced;
-    const Pattern& before = design_.drafted ? *design_.drafted : design_.pattern;
+    const std::vector<Piece>& before = (design_.drafted ? *design_.drafted : design_.pattern).pieces;
+    const auto was = std::ranges::find(before, b.pattern.pieces[i].id, &Piece::id);
+    if (was == before.end()) return;
     for (const EdgeMove& move : b.moves) {
       if (move.piece != i) continue;
-      const Path& path = before.pieces[i].edge(move.edge).path;
+      const Path& path = was->edge(move.edge).path;
       add(Ink::Before, toQt(path, m));
       const Vec2 from = move.at - move.by, tip = from + kLarger * move.by, along = unit(move.by);
       const Vec2 across{-along.y, along.x};

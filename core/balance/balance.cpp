@@ -181,13 +181,13 @@ EdgeMove moveOf(const Pattern& drafted, const Pattern& balanced, const BalancePr
   return move;
 }
 
-// Whether two paths are one but for rounding.
-bool same(const Path& a, const Path& b) {
-  constexpr double kRounding = 1e-5;  // mm
+// Whether two paths lie beside each other within kReported for certain: no point of a cubic moves further than the
+// control point that moves most.
+bool besideEachOther(const Path& a, const Path& b) {
   return std::equal(a.cubics().begin(), a.cubics().end(), b.cubics().begin(), b.cubics().end(),
                     [](const Cubic& x, const Cubic& y) {
-                      return distance(x.p0, y.p0) < kRounding && distance(x.p1, y.p1) < kRounding &&
-                             distance(x.p2, y.p2) < kRounding && distance(x.p3, y.p3) < kRounding;
+                      return distance(x.p0, y.p0) < kReported && distance(x.p1, y.p1) < kReported &&
+                             distance(x.p2, y.p2) < kReported && distance(x.p3, y.p3) < kReported;
                     });
 }
 
@@ -197,7 +197,7 @@ void reportFollowers(const Pattern& drafted, const BalanceProblem& problem, Bala
     for (size_t e = 0; e < drafted.pieces[p].lines(); ++e) {
       const Edge &was = drafted.pieces[p].lineAt(e), &is = out.pattern.pieces[p].lineAt(e);
       const auto known = problem.find(p, e);
-      if ((known && problem.edges()[*known].offset) || same(was.path, is.path)) continue;
+      if ((known && problem.edges()[*known].offset) || besideEachOther(was.path, is.path)) continue;
       const Farthest there = farthestFrom(is.path, was.path), back = farthestFrom(was.path, is.path);
       const Farthest& most = there.distance >= back.distance ? there : back;
       if (most.distance < kReported) continue;

@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <optional>
+#include <tuple>
 
 #include "balance/tridiagonal_cholesky.h"
 
@@ -16,6 +18,7 @@ using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
 constexpr double kStill = 1e-6;     // mm: an unknown
+constexpr double kHolds = 1e-7;     // mm: a constraint
 constexpr double kViolated = 1e-4;  // mm: a constraint that does not hold
 constexpr int kMostSteps = 40;
 constexpr double kNearlyStill = 0.05,
@@ -106,24 +109,77 @@ MatrixXd schurOf(const BalanceProblem& problem, const Linearised& linear,
   return schur;
 }
 
-// S lambda = wanted for a positive semidefinite S. Rows that nothing movable takes part in, or that follow from others,
+// S = J W^-1 J', positive semidefinite, factored. Rows that nothing movable takes part in, or that follow from others,
 // leave it singular: then the shortest lambda of least squares, by a rank-revealing decomposition (a complete
 // orthogonal one, from QR with column pivoting). The pivots of Eigen's L D L' tell that S is singular, but not its
 // rank: they are chosen before they are updated and need not fall.
-VectorXd solved(const MatrixXd& schur, const VectorXd& wanted) {
-  constexpr double kFollows = 1e-10;              // of the largest pivot
-  const auto refined = [&](const auto& factor) {  // once more for what rounding has left
+class FactoredSchur {
+ public:
+  explicit FactoredSchur(MatrixXd schur) : schur_(std::move(schur)), factor_(schur_) {
+    constexpr double kFollows = 1e-10;  // of the largest pivot
+    const VectorXd pivots = factor_.vectorD();
+    if (pivots.size() == 0 || pivots.minCoeff() > kFollows * pivots.maxCoeff()) return;
+    complete_.emplace();
+    complete_->setThreshold(kFollows);
+    complete_->compute(schur_);
+  }
+
+  VectorXd solve(const VectorXd& wanted) const {
+    return complete_ ? refined(*complete_, wanted) : refined(factor_, wanted);
+  }
+
+ private:
+  // Once more for what rounding has left.
+  template <class Factor>
+  VectorXd refined(const Factor& factor, const VectorXd& wanted) const {
     const VectorXd first = factor.solve(wanted);
-    return VectorXd(first + factor.solve(wanted - schur * first));
-  };
-  const Eigen::LDLT<MatrixXd> factor(schur);
-  const VectorXd pivots = factor.vectorD();
-  if (pivots.size() == 0 || pivots.minCoeff() > kFollows * pivots.maxCoeff()) return refined(factor);
-  Eigen::CompleteOrthogonalDecomposition<MatrixXd> complete;
-  complete.setThreshold(kFollows);
-  complete.compute(schur);
-  return refined(complete);
-}
+    return first + factor.solve(wanted - schur_ * first);
+  }
+
+  MatrixXd schur_;
+  Eigen::LDLT<MatrixXd> factor_;
+  std::optional<Eigen::CompleteOrthogonalDecomposition<MatrixXd>> complete_;
+};
+
+// The system of a Newton step, factored at one place: what a step costs most for.
+class Factored {
+ public:
+  Factored(const BalanceProblem& problem, const Blocks& blocks, const Linearised& there, const VectorXd& x,
+           const VectorXd& lambda)
+      : problem_(problem),
+        blocks_(blocks),
+        there_(there),
+        divisors_(blocks.factored(x, lambda)),
+        schur_(schurOf(problem, there, divisors_)) {}
+
+  using Step = std::pair<VectorXd, VectorXd>;  // towards where, and lambda
+
+  // From x, the place it was factored at.
+  Step newton(const VectorXd& x) const {
+    const VectorXd force = blocks_.timesHessian(x);
+    const VectorXd lambda = schur_.solve(along(problem_, there_, divided(force)) - there_.residual);
+    return {divided(pulled(problem_, there_, lambda) - force), lambda};
+  }
+
+  // The same system for another place near it, where the rows are `now` (the chord method): what is still out of
+  // balance there, H x - J' lambda and c, is brought to nothing to first order.
+  Step chord(const VectorXd& x, const VectorXd& lambda, const Linearised& now) const {
+    const VectorXd out = blocks_.timesHessian(x) - pulled(problem_, now, lambda);
+    const VectorXd more = schur_.solve(along(problem_, there_, divided(out)) - now.residual);
+    return {divided(pulled(problem_, there_, more) - out), lambda + more};
+  }
+
+ private:
+  VectorXd divided(const VectorXd& v) const {
+    return blocks_.byEdge(v, [&](size_t e, const auto& part) { return VectorXd(divisors_[e].solve(part)); });
+  }
+
+  const BalanceProblem& problem_;
+  const Blocks& blocks_;
+  const Linearised there_;
+  std::vector<TridiagonalCholesky> divisors_;
+  FactoredSchur schur_;
+};
 
 // A step is halved while it makes the constraints worse: far from the draft the linear model may mislead. Where they
 // cannot all hold they get no better at the end, and that is not worse.
@@ -196,6 +252,24 @@ std::vector<Conflict> conflictsIn(const Linearised& linear) {
   return conflicts;
 }
 
+// Close to the end the system of the last step is good for the next ones, at a fraction of what a new one costs: as
+// long as each is a small part of the one before. Whether it came to rest.
+bool settled(const BalanceProblem& problem, const Factored& system, double last, Solution& s) {
+  constexpr double kSmaller = 0.1;
+  for (;;) {
+    const auto [towards, lambda] = system.chord(s.x, s.lambda, s.there);
+    const double now = largest(towards);
+    if (now > kSmaller * last) return false;
+    const bool ended = now < kStill && largest(s.there.residual) < kHolds;
+    last = now;
+    s.x += towards;
+    s.lambda = lambda;
+    s.there = problem.linearised(s.x);
+    ++s.iterations;
+    if (ended) return true;
+  }
+}
+
 }  // namespace
 
 Solution solve(const BalanceProblem& problem, const VectorXd& start, const VectorXd& lambda) {
@@ -209,16 +283,13 @@ Solution solve(const BalanceProblem& problem, const VectorXd& start, const Vecto
   Solution best;  // of the steps that were nearly still
   double least = kNearlyHolds;
   for (; s.iterations < kMostSteps && !s.ended; ++s.iterations) {
-    const std::vector<TridiagonalCholesky> bent = blocks.factored(s.x, s.lambda);
-    const auto divided = [&](const VectorXd& v) {
-      return blocks.byEdge(v, [&](size_t e, const auto& part) { return VectorXd(bent[e].solve(part)); });
-    };
-    const VectorXd force = blocks.timesHessian(s.x);
-    s.lambda = solved(schurOf(problem, s.there, bent), along(problem, s.there, divided(force)) - s.there.residual);
-    const VectorXd towards = divided(pulled(problem, s.there, s.lambda) - force);
+    const Factored system(problem, blocks, s.there, s.x, s.lambda);
+    VectorXd towards;
+    std::tie(towards, s.lambda) = system.newton(s.x);
     s.ended = largest(towards) < kStill;
     s.x += shortened(problem, s.x, towards, s.there.residual.norm()) * towards;
     s.there = problem.linearised(s.x);
+    if (!s.ended) s.ended = settled(problem, system, largest(towards), s);
     constexpr int kUsual = 12;  // steps
     if (s.iterations < kUsual) continue;
     if (const double off = largest(s.there.residual); off < least && largest(towards) < kNearlyStill) {

@@ -11,6 +11,11 @@
 // small block for each edge and J touches few edges in each row, so J W^-1 J' is summed edge by edge and nothing larger
 // than the number of rows squared is ever stored; a block of W that is not positive is replaced by that of H.
 //
+// Near the end the factored system of the last step serves the next ones as well (the chord method; C. T. Kelley,
+// Iterative Methods for Linear and Nonlinear Equations, 5.4.1): with g = H x - J' lambda and c where they are now,
+//   dlambda = (J W^-1 J')^-1 (J W^-1 g - c)        p = W^-1 (J' dlambda - g)
+// as long as each p is a tenth of the one before or less.
+//
 // Rows that all but follow from others may keep the last steps from becoming still; after forty of them the one counts
 // on which the rows held best, if that is to 1e-2 mm.
 //
@@ -34,9 +39,9 @@ struct Conflict {
 
 struct Solution {
   Eigen::VectorXd x;
-  Eigen::VectorXd lambda;  // by row
-  Linearised there;        // the rows at x; their residual is what is left over, mm
-  int iterations = 0;
+  Eigen::VectorXd lambda;   // by row
+  Linearised there;         // the rows at x; their residual is what is left over, mm
+  int iterations = 0;       // steps of both kinds
   bool ended = false;       // the steps became still; else there is no solution near
   double stationarity = 0;  // largest component of H x - J' lambda, in parts of that of H x
   std::vector<Conflict> conflicts;

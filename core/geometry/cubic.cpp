@@ -107,10 +107,17 @@ double Cubic::lengthTo(double t) const {
 
 double Cubic::parameterAtLength(double s, double total) const {
   if (s <= 0) return 0;
+  return parameterAtLength(s, total, {});
+}
+
+double Cubic::parameterAtLength(double s, double total, const Reached& from) const {
+  if (s <= from.s) return from.t;
   if (s >= total) return 1;
   const Speed along(*this);
-  double lo = 0, hi = 1, t = s / total;
-  double at = along.length(0, t);  // carried on from step to step
+  const double speedThere = from.t > 0 ? norm(derivative(from.t)) : total;
+  double lo = from.t, hi = 1, t = speedThere > kCollapsed ? lo + (s - from.s) / speedThere : hi;
+  if (t >= hi) t = (lo + hi) / 2;
+  double at = from.s + along.length(lo, t);  // carried on from step to step
   for (int i = 0; i < 60; ++i) {
     const double error = at - s;
     if (std::abs(error) < 1e-10) break;

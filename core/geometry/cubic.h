@@ -36,6 +36,11 @@ struct Cubic {
   // [0, length()]; the result is good to 1e-9 mm of length.
   double parameterAtLength(double s) const { return parameterAtLength(s, length()); }
   double parameterAtLength(double s, double wholeLength) const;  // where the whole length is known already
+  // The same, walking on from a place before it: a step or two where it is near.
+  struct Reached {
+    double s = 0, t = 0;  // arc length and parameter
+  };
+  double parameterAtLength(double s, double wholeLength, const Reached& from) const;
 
   std::pair<Cubic, Cubic> split(double t) const;  // de Casteljau
   Cubic reversed() const { return {p3, p2, p1, p0}; }

@@ -56,6 +56,27 @@ Vec2 Path::tangentAt(double s) const {
   return unit(cubics_[i].derivative(t));
 }
 
+std::vector<Path::Place> Path::placesEvery(double apart) const {
+  std::vector<Place> places;
+  double before = 0;  // the length of the cubics before
+  for (size_t i = 0; i < cubics_.size(); ++i) {
+    const bool last = i + 1 == cubics_.size();
+    Cubic::Reached reached;
+    for (;;) {
+      const double s = static_cast<double>(places.size()) * apart - before;
+      if (s > lengths_[i] + (last ? tolerance::kRounding : 0)) break;
+      reached = {s, cubics_[i].parameterAtLength(s, lengths_[i], reached)};
+      const double t = reached.t;
+      const Vec2 tangent = t <= 0   ? cubics_[i].startTangent()
+                           : t >= 1 ? cubics_[i].endTangent()
+                                    : unit(cubics_[i].derivative(t));
+      places.push_back({cubics_[i].at(t), tangent});
+    }
+    before += lengths_[i];
+  }
+  return places;
+}
+
 Path::Foot Path::footNear(Vec2 point, double near) const {
   constexpr int kRounds = 8;
   constexpr double kStill = 1e-9;  // mm

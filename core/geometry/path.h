@@ -34,6 +34,13 @@ class Path {
   Vec2 pointAt(double s) const;    // s is clamped to [0, length()]
   Vec2 tangentAt(double s) const;  // direction of travel, length 1
 
+  // Places along the path from its start, `apart` mm from one to the next: in one walk, where asking for each would
+  // begin anew. Its end is one of them where it falls on a step.
+  struct Place {
+    Vec2 at, tangent;  // direction of travel, length 1
+  };
+  std::vector<Place> placesEvery(double apart) const;
+
   // The foot of the perpendicular from a point, looked for from an arc length near it, by Newton's method in the
   // parameter; an end where it lies beyond. Not the nearest place of all where the path comes by more than once.
   struct Foot {

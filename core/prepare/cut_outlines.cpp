@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
+#include "at_once.h"
 #include "geometry/tolerances.h"
 
 namespace armure {
@@ -111,9 +113,15 @@ Polyline cutOutlineOf(const Piece& piece, AllowanceEnd end) {
 
 std::vector<Polyline> cutOutlines(const Pattern& pattern, Corners corners) {
   const AllowanceEnd end = endOf(corners);
-  std::vector<Polyline> all;
-  all.reserve(pattern.pieces.size());
-  for (const Piece& piece : pattern.pieces) all.push_back(cutOutlineOf(piece, end));
+  const auto every = [&](size_t from, size_t to) {
+    std::vector<Polyline> some;
+    some.reserve(pattern.pieces.size());
+    for (size_t i = from; i < to; ++i) some.push_back(cutOutlineOf(pattern.pieces[i], end));
+    return some;
+  };
+  const size_t count = pattern.pieces.size(), half = count / 2;
+  auto [all, rest] = atOnce([&] { return every(0, half); }, [&] { return every(half, count); });
+  std::ranges::move(rest, std::back_inserter(all));
   return all;
 }
 

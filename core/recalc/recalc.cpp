@@ -58,24 +58,18 @@ Result<MadeHalf> madeHalf(const Order& order, BodySide side, const Design* befor
   Result<Sourced> source = sourceOf(order, side);
   if (!source.ok()) return source.problem();
   auto& [body, rules, block, made, upper, fromBase, idleShifts, girthsMade, letOut] = source.value();
-  const auto dressed = [&](Pattern&& shell) {
-    return dress(std::move(shell), source->shell.sources, source->block, source->body, source->rules, side);
-  };
   std::optional<Balanced> balanced;
   std::optional<Pattern> drafted;
   if (rules.option(key::kBalanceKeep) == KeptPieces::Balanced) {
     const bool known = before && before->balanced;
     balanced = balance(made.pattern, balanceOptions(rules), known ? before->balanced->end : BalanceEnd{});
+    drafted = std::move(made.pattern);
   }
-  Result<Pattern> pattern = dressed(std::move(made.pattern));
+  Result<Pattern> pattern =
+      dress(std::move(balanced ? balanced->pattern : made.pattern), made.sources, block, body, rules, side);
   if (!pattern.ok()) return pattern.problem();
   Pattern pieces = std::move(pattern).value();
-  if (balanced) {
-    drafted = std::move(pieces);
-    Result<Pattern> fitted = dressed(std::move(balanced->pattern));
-    if (!fitted.ok()) return fitted.problem();
-    pieces = balanced->pattern = std::move(fitted).value();
-  }
+  if (balanced) balanced->pattern = pieces;
   if (auto problem = unsound(pieces)) return *problem;
   std::vector<Polyline> outlines = cutOutlines(pieces, rules.option(key::kCornerKind));
   std::vector<Working> altered = alteredGirths(girthsMade, letOut, pieces.levels);

@@ -43,7 +43,7 @@ struct Design {
   std::vector<Working> altered;       // "girth.waist": what the finished girth of a level became by them
   Pattern pattern;                    // as it will be cut: as drafted, or balanced
   std::optional<Balanced> balanced;   // where the order keeps the balanced pieces: what moved; its pattern is `pattern`
-  std::optional<Pattern> drafted;     // and what they were before
+  std::optional<Pattern> drafted;     // and the shell as it was before, with nothing on it
   LayerSources sources;               // what the layers on the shell are traced from
   std::vector<Polyline> cutOutlines;  // in the order of pattern.pieces
   Sheet sheet;

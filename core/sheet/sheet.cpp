@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
+#include "at_once.h"
 #include "balance/fit.h"
 #include "measure/measure_table.h"
 #include "operations/both_sides.h"
@@ -136,11 +138,15 @@ size_t Sheet::count(Verdict verdict) const {
 }
 
 Sheet balanceSheet(const SheetInput& input) {
-  Sheet sheet;
-  addSeamRows(input, sheet.rows);
-  addBodyRows(input, sheet.rows);
-  addPieceRows(input, sheet.rows);
-  addFacts(input, sheet.rows);
+  const auto rowsOf = [&](auto... parts) {
+    std::vector<CheckRow> rows;
+    (parts(input, rows), ...);
+    return rows;
+  };
+  auto [first, rest] =
+      atOnce([&] { return rowsOf(addSeamRows, addBodyRows); }, [&] { return rowsOf(addPieceRows, addFacts); });
+  Sheet sheet{std::move(first)};
+  std::ranges::move(rest, std::back_inserter(sheet.rows));
   std::stable_sort(sheet.rows.begin(), sheet.rows.end(),
                    [](const CheckRow& a, const CheckRow& b) { return rank(a) < rank(b); });
   return sheet;

@@ -59,6 +59,29 @@ Polyline ringOf(const std::vector<AllowanceEdge>& edges) {
 
 }  // namespace
 
+TEST_CASE("a walk along a path comes by the same places as asking for each") {
+  std::mt19937 r = generator(11);
+  for (int round = 0; round < 50; ++round) {
+    std::vector<Cubic> cubics{cubic(r)};
+    for (int k = 0; k < 3; ++k) {
+      const Vec2 from = cubics.back().p3;
+      cubics.push_back(k == 1 ? Cubic::line(from, point(r)) : Cubic{from, point(r), point(r), point(r)});
+    }
+    const Path path(cubics);
+    const double apart = between(r, 0.3, 40);
+    const std::vector<Path::Place> places = path.placesEvery(apart);
+    REQUIRE(places.size() == static_cast<size_t>(path.length() / apart) + 1);
+    for (size_t i = 0; i < places.size(); ++i) {
+      const double s = static_cast<double>(i) * apart;
+      CHECK(distance(places[i].at, path.pointAt(s)) < 1e-7);
+      CHECK(std::abs(cross(places[i].tangent, path.tangentAt(s))) < 1e-6);
+    }
+  }
+  const std::vector<Path::Place> whole = Path::line({0, 0}, {10, 0}).placesEvery(2.5);
+  REQUIRE(whole.size() == 5);
+  CHECK(distance(whole.back().at, {10, 0}) < 1e-9);
+}
+
 TEST_CASE("arc length equals an independent quadrature to 1e-6 mm") {
   auto r = generator(1);
   for (int i = 0; i < 400; ++i) {

@@ -56,10 +56,8 @@ class Ground {
   Polyline beside(const Path& path, bool clothOnRight, double aside) const {
     const double side = clothOnRight ? 1 : -1;
     Polyline middle;
-    for (double s = 0; s <= path.length() + 1e-9; s += kPointsApart) {
-      const Vec2 t = path.tangentAt(s), in = side * Vec2{-t.y, t.x};
-      middle.push_back(path.pointAt(s) + (aside + width_ / 2) * in);
-    }
+    for (const auto& [at, t] : path.placesEvery(kPointsApart))
+      middle.push_back(at + (aside + width_ / 2) * side * Vec2{-t.y, t.x});
     return longestWithin(middle, {});
   }
 
