@@ -8,6 +8,7 @@
 #include "alter/wish.h"
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "cli/said.h"
 #include "io/base_file.h"
 #include "io/bounded_json.h"
@@ -24,8 +25,6 @@ namespace armure::cli {
 namespace {
 
 double plainMm(double mm) { return std::round(mm * 1e6) / 1e6; }
-
-std::string text(const Json& json) { return json.dump(1, ' ', false, Json::error_handler_t::replace); }
 
 // CELL=LENGTH, written over cells of the shift table.
 std::optional<Problem> writeCells(Recalculation& into, const std::vector<std::string>& cells, Unit unit) {
@@ -154,12 +153,12 @@ std::optional<Problem> switchAlterations(Order& order, const AlterArguments& a) 
 }  // namespace
 
 int keepBase(Printer& out, const KeepArguments& a) {
-  const Result<OrderFile> file = readOrder(a.order);
+  const Result<OrderFile> file = orderToChange(a.order);
   if (!file.ok()) return complain(file.problem());
   warn(a.order, file->warnings);
   MeasureSet made;
   if (!a.measured.empty()) {
-    const Result<MeasurementFile> measured = readMeasurements(a.measured);
+    const Result<MeasurementFile> measured = measurementsFrom(a.measured);
     if (!measured.ok()) return complain(measured.problem());
     warn(a.measured, measured->warnings);
     made = measured->measures;
@@ -201,10 +200,10 @@ int recalcFromBase(Printer& out, const RecalcArguments& a) {
   const Result<BaseFile> base = readBase(a.base);
   if (!base.ok()) return complain(base.problem());
   warn(a.base, base->warnings);
-  const Result<MeasurementFile> measured = readMeasurements(a.measurements);
+  const Result<MeasurementFile> measured = measurementsFrom(a.measurements);
   if (!measured.ok()) return complain(measured.problem());
   warn(a.measurements, measured->warnings);
-  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.base, a.measurements}, a.force))
+  if (const auto problem = whyNotTo(a.output, FileKind::Order, {a.base, a.measurements}, a.force))
     return complain(*problem);
   OrderFile file;
   file.order = orderFromBase(base->base, measured->measures);
@@ -225,13 +224,13 @@ int recalcFromBase(Printer& out, const RecalcArguments& a) {
   if (const auto problem = applySettings(order, a.settings)) return complain(*problem);
   const Result<Design> design = recalc(order);
   if (!design.ok()) return complain(inFile(a.measurements, design.problem()));
-  if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
+  if (const auto problem = orderTo(out, a.output, file)) return complain(*problem);
   tell(out, a.output, order, *design);
   return kDone;
 }
 
 int shifts(Printer& out, const std::string& path, bool asJson) {
-  const Result<OrderFile> file = readOrder(path);
+  const Result<OrderFile> file = orderFrom(out, path);
   if (!file.ok()) return complain(file.problem());
   warn(path, file->warnings);
   const Result<Design> design = recalc(file->order);
@@ -248,7 +247,7 @@ int shifts(Printer& out, const std::string& path, bool asJson) {
 }
 
 int alterOrder(Printer& out, const AlterArguments& a) {
-  const Result<OrderFile> read = readOrder(a.order);
+  const Result<OrderFile> read = orderToChange(a.order);
   if (!read.ok()) return complain(read.problem());
   warn(a.order, read->warnings);
   if (a.list) {
@@ -260,7 +259,7 @@ int alterOrder(Printer& out, const AlterArguments& a) {
   if (!switches && (a.line.empty() || a.from.empty() || a.to.empty() || a.by.empty()))
     return complain({"alter", "it is not said what to alter",
                      "give --seam, --from, --to and --by; or --on, --off or --remove with an alteration; or --list"});
-  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.order}, a.force)) return complain(*problem);
+  if (const auto problem = whyNotTo(a.output, FileKind::Order, {a.order}, a.force)) return complain(*problem);
   OrderFile file = *read;
   if (const auto problem = switchAlterations(file.order, a)) return complain(*problem);
   if (!a.line.empty()) {
@@ -270,7 +269,7 @@ int alterOrder(Printer& out, const AlterArguments& a) {
   }
   const Result<Design> design = recalc(file.order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
-  if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
+  if (const auto problem = orderTo(out, a.output, file)) return complain(*problem);
   tell(out, a.output, file.order, *design);
   return kDone;
 }

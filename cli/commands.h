@@ -23,18 +23,24 @@ struct NewArguments {
   std::string measurements, style, school, output, title;
   std::vector<std::string> settings;  // KEY=VALUE
   bool force = false;                 // also over a file of another kind
+  bool json = false;                  // what was done, as JSON
 };
 struct SetArguments {
   std::string order, output;
   std::vector<std::string> settings;
-  bool force = false;
+  bool force = false, json = false;
 };
 struct ExportArguments {
-  std::string order, paper;                               // paper: an id, or empty for the order's own
+  std::vector<std::string> orders;
+  std::string into;                                       // a folder, for many orders
+  std::vector<std::string> as;                            // ids of exporters: what is written into it
+  std::string paper;                                      // an id, or empty for the order's own
   std::string roll;                                       // a width: on a roll as wide
   std::vector<std::string> only, layers;                  // pieces, by id and by layer; all where empty
   std::map<std::string, std::string, std::less<>> files;  // by the exporter's id; empty where none is wanted
-  bool force = false;
+  bool force = false, json = false;
+
+  bool asksFor(std::string_view exporter) const;
 };
 
 struct LayArguments {
@@ -48,11 +54,14 @@ std::string papersInWords();
 
 // KEY=VALUE in turn, and then whether they can be meant together.
 std::optional<Problem> applySettings(Order& order, const std::vector<std::string>& settings);
-// Says which rows fail, on standard error, and what is idle, as the command's answer.
-void tell(Printer& out, const std::string& file, const Order& order, const Design& design);
+// Says how many rows fail, on standard error.
+void tellFailing(const std::string& file, const Design& design);
+// The same, and what is idle, as the command's answer; beside an order that is the answer itself, on standard error.
+void tell(Printer& out, const std::string& file, const Order& order, const Design& design, bool asJson = false);
 
 int newOrder(Printer& out, const NewArguments& arguments);
-int check(Printer& out, const std::string& order, bool asJson);
+// Of many orders the exit code is the worst of theirs.
+int check(Printer& out, const std::vector<std::string>& orders, bool asJson);
 // `laced`: N/cm; without it the opening stands open as the pattern has it.
 int tryOnBody(Printer& out, const std::string& order, const std::string& half, std::optional<double> laced,
               bool asJson);
@@ -62,8 +71,9 @@ int listAll(Printer& out, const std::string& order, bool asJson);
 // Exit code 1 where a piece has no room on its cloth, or there is not enough of it.
 int lay(Printer& out, const LayArguments& arguments);
 int measures(Printer& out, const std::string& order, bool asJson);
-int styles(Printer& out);
-int schools(Printer& out);
-int keys(Printer& out);
+int styles(Printer& out, bool asJson);
+int schools(Printer& out, bool asJson);
+// All keys, one a line; or those about a word, by group, with what each option means.
+int keys(Printer& out, const std::string& about, bool asJson);
 
 }  // namespace armure::cli

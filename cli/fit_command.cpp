@@ -9,6 +9,7 @@
 #include "cli/alter_commands.h"
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "cli/said.h"
 #include "io/bounded_json.h"
 #include "io/file_kind.h"
@@ -119,7 +120,7 @@ void listComplaints(Printer& out, bool asJson) {
 }  // namespace
 
 int fit(Printer& out, const FitArguments& a) {
-  const Result<OrderFile> read = readOrder(a.order);
+  const Result<OrderFile> read = orderToChange(a.order);
   if (!read.ok()) return complain(read.problem());
   warn(a.order, read->warnings);
   if (a.complaints) {
@@ -127,7 +128,7 @@ int fit(Printer& out, const FitArguments& a) {
     return kDone;
   }
   if (a.output.empty()) return complain({"--output", "is missing", "name the order to write with -o"});
-  if (const auto problem = whyNotWritten({a.output, FileKind::Order}, {a.order}, a.force)) return complain(*problem);
+  if (const auto problem = whyNotTo(a.output, FileKind::Order, {a.order}, a.force)) return complain(*problem);
   OrderFile file = *read;
   const Result<Design> before = recalc(file.order);
   if (!before.ok()) return complain(inFile(a.order, before.problem()));
@@ -138,7 +139,7 @@ int fit(Printer& out, const FitArguments& a) {
   for (const Alteration& made : file.order.alterations)
     if (a.take && made.fitting == fittingOf(file.order, a.date.empty() ? today() : a.date).id)
       tellAlteration(out, cut, made, file.order.units);
-  if (const auto problem = writeOrder(a.output, file)) return complain(*problem);
+  if (const auto problem = orderTo(out, a.output, file)) return complain(*problem);
   tell(out, a.output, file.order, *design);
   return kDone;
 }

@@ -8,6 +8,7 @@
 
 #include "cli/alter_commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "cli/said.h"
 #include "io/atomic_file.h"
 #include "io/base_file.h"
@@ -100,7 +101,7 @@ int importBase(Printer& out, const ImportArguments& a) {
   if (a.measured.empty() && names.made.all().empty())
     return complain({"--measured", "is missing", "give what the pattern measures as made, at the client's places"});
   if (!a.measured.empty()) {
-    const Result<MeasurementFile> made = readMeasurements(a.measured);
+    const Result<MeasurementFile> made = measurementsFrom(a.measured);
     if (!made.ok()) return complain(made.problem());
     warn(a.measured, made->warnings);
     for (const auto& [id, measure] : made->measures.all()) names.made.set(id, measure);

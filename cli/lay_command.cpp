@@ -9,6 +9,7 @@
 
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "io/bounded_json.h"
 #include "io/cloth_svg.h"
 #include "io/file_kind.h"
@@ -131,11 +132,11 @@ std::optional<Problem> narrow(CutList& list, const LayArguments& a, LengthFormat
 }  // namespace
 
 int lay(Printer& out, const LayArguments& a) {
-  const Result<OrderFile> file = readOrder(a.order);
+  const Result<OrderFile> file = orderFrom(out, a.order);
   if (!file.ok()) return complain(file.problem());
   warn(a.order, file->warnings);
   if (!a.svg.empty())
-    if (const auto problem = whyNotWritten({a.svg, FileKind::Svg}, {a.order}, a.force)) return complain(*problem);
+    if (const auto problem = whyNotTo(a.svg, FileKind::Svg, {a.order}, a.force)) return complain(*problem);
   const Result<Design> design = recalc(file->order);
   if (!design.ok()) return complain(inFile(a.order, design.problem()));
   CutList list = pieceList(design->pattern, design->rules);

@@ -6,6 +6,7 @@
 
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "io/bounded_json.h"
 #include "io/order_file.h"
 #include "prepare/cloth_laying.h"
@@ -126,7 +127,7 @@ void printList(Printer& out, const Pattern& pattern, const CutList& list, const 
 }  // namespace
 
 int listAll(Printer& out, const std::string& path, bool asJson) {
-  const Result<OrderFile> file = readOrder(path);
+  const Result<OrderFile> file = orderFrom(out, path);
   if (!file.ok()) return complain(file.problem());
   warn(path, file->warnings);
   const Result<Design> design = recalc(file->order);

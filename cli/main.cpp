@@ -11,7 +11,10 @@
 
 #include "cli/alter_options.h"
 #include "cli/commands.h"
+#include "cli/complaints.h"
+#include "cli/help.h"
 #include "io/plain_numerals.h"
+#include "io/version.h"
 #include "quotable.h"
 #include "render/exporters.h"
 #include "render/theme.h"
@@ -34,18 +37,11 @@ struct NoDisplay {
   std::unique_ptr<QGuiApplication> app;
 };
 
-int complain(const armure::Problem& problem) {
-  fmt::print(stderr, "armure-cli: {}\n", problem.text());
-  return armure::cli::kBadInput;
-}
-
 // Fonts are there where one of the files needs them.
 int exportWith(char** argv, armure::cli::Printer& out, const armure::cli::ExportArguments& arguments) {
   std::unique_ptr<NoDisplay> display;
   for (const armure::Exporter& e : armure::exporterTable())
-    if (const auto file = arguments.files.find(e.id);
-        e.needsFonts && file != arguments.files.end() && !file->second.empty() && !display)
-      display = std::make_unique<NoDisplay>(argv);
+    if (e.needsFonts && !display && arguments.asksFor(e.id)) display = std::make_unique<NoDisplay>(argv);
   return armure::cli::exportFiles(out, arguments);
 }
 
@@ -56,6 +52,11 @@ int main(int argc, char** argv) {
   armure::usePlainNumerals();
   CLI::App app{"Drafts boned bodices from measurements.", "armure-cli"};
   app.require_subcommand(1);
+  app.set_version_flag("--version", "armure-cli " + std::string(armure::programVersion()));
+  app.fallthrough();  // --units after the command as well
+  std::string units;
+  app.add_option("--units", units, "of the answer: in, cm or mm; else the order's")
+      ->check(CLI::IsMember({"in", "cm", "mm"}));
 
   NewArguments made;
   made.style = "sweetheart-zip";
@@ -70,10 +71,12 @@ int main(int argc, char** argv) {
 
   std::string order;
   bool json = false;
-  const char* kForce = "also over a file of another kind";
+  const char *kForce = "also over a file of another kind", *kDoneAsJson = "what was done, as JSON";
   create->add_flag("--force", made.force, kForce);
-  auto* checked = app.add_subcommand("check", "the balance sheet of an order");
-  checked->add_option("order", order, "order file")->required();
+  create->add_flag("--json", made.json, kDoneAsJson);
+  std::vector<std::string> orders;
+  auto* checked = app.add_subcommand("check", "the balance sheet of orders");
+  checked->add_option("orders", orders, "order files")->required();
   checked->add_flag("--json", json, "as JSON");
 
   auto* tried = app.add_subcommand("try", "the shell tried on the body: how levels, bust point and top edge sit");
@@ -87,24 +90,29 @@ int main(int argc, char** argv) {
 
   ExportArguments exported;
   auto* exporting = app.add_subcommand("export", "the pattern as files");
-  exporting->add_option("order", exported.order, "order file")->required();
+  exporting->add_option("orders", exported.orders, "order files; several with --into")->required();
   for (const armure::Exporter& e : armure::exporterTable())
     exporting->add_option(fmt::format("--{}", e.id), exported.files[std::string(e.id)], std::string(e.help));
   exporting->add_option("--paper", exported.paper, papersInWords() + "; the order's own (paper.size) where not given");
   exporting->add_option("--roll", exported.roll, "on a roll as wide as this, instead of --paper");
   exporting->add_option("--only", exported.only, "these pieces, by id: front-1,back-2")->delimiter(',');
   exporting->add_option("--layers", exported.layers, "the pieces of these layers: shell,lining")->delimiter(',');
+  exporting->add_option("--into", exported.into, "a folder: every order's files, named as it");
+  exporting->add_option("--as", exported.as, "what to write there, by option: pdf,svg,sheet")->delimiter(',');
   exporting->add_flag("--force", exported.force, kForce);
+  exporting->add_flag("--json", exported.json, kDoneAsJson);
 
   ExportArguments sheets;
   std::string sheetPdf, sheetHtml;
   bool byHand = false;
   auto* sheet = app.add_subcommand("sheet", "the job sheet, or the block to draw by hand");
-  sheet->add_option("order", sheets.order, "order file")->required();
+  sheets.orders.emplace_back();
+  sheet->add_option("order", sheets.orders[0], "order file")->required();
   sheet->add_option("--pdf", sheetPdf, "as PDF");
   sheet->add_option("--html", sheetHtml, "as HTML");
   sheet->add_flag("--by-hand", byHand, "the block to draw by hand, with every number of it");
   sheet->add_flag("--force", sheets.force, kForce);
+  sheet->add_flag("--json", sheets.json, kDoneAsJson);
 
   SetArguments changed;
   auto* setting = app.add_subcommand("set", "another order with some choices or measures changed");
@@ -112,6 +120,7 @@ int main(int argc, char** argv) {
   setting->add_option("settings", changed.settings, "KEY=VALUE ...")->required();
   setting->add_option("-o,--output", changed.output, "order file to write")->required();
   setting->add_flag("--force", changed.force, kForce);
+  setting->add_flag("--json", changed.json, kDoneAsJson);
 
   AlterOptions alteringOptions(app);
 
@@ -132,25 +141,34 @@ int main(int argc, char** argv) {
   measured->add_option("order", order, "order file")->required();
   measured->add_flag("--json", json, "as JSON");
   auto* listStyles = app.add_subcommand("styles", "the styles, one a line");
+  listStyles->add_flag("--json", json, "as JSON");
   auto* listSchools = app.add_subcommand("schools", "the schools, one a line");
+  listSchools->add_flag("--json", json, "as JSON");
+  std::string about, topic;
   auto* listKeys = app.add_subcommand("keys", "every choice: key, type, range, default");
+  listKeys->add_option("about", about, "only keys about this word, by group, with what every option means");
+  listKeys->add_flag("--json", json, "as JSON");
+  auto* helping = app.add_subcommand("help", "about a command or a topic: units, streams, exit-codes ...");
+  helping->add_option("topic", topic, "command or topic");
 
   try {
     app.parse(argc, argv);
   } catch (const CLI::ParseError& e) {
-    std::ostringstream answer, complaint;
-    const int code = app.exit(e, answer, complaint);
-    fmt::print(stderr, "{}", complaint.str());
+    if (e.get_exit_code() != 0) return complain(unread(app, e, argc, argv));
+    std::ostringstream answer, complaint;  // --help, --version
+    app.exit(e, answer, complaint);
     Printer out;
     out.print("{}", answer.str());
     if (const auto problem = out.flush()) return complain(*problem);
-    return code == 0 ? kDone : kBadInput;
+    return kDone;
   }
   Printer out;
+  if (!units.empty()) out.units = *armure::parseUnit(units);
   int code = kBadInput;
   try {
     if (*create) code = newOrder(out, made);
-    if (*checked) code = check(out, order, json);
+    if (*helping) code = help(out, app, topic);
+    if (*checked) code = check(out, orders, json);
     if (*tried) code = tryOnBody(out, order, half, laced, json);
     if (*exporting) code = exportWith(argv, out, exported);
     if (*sheet) {
@@ -163,9 +181,9 @@ int main(int argc, char** argv) {
     if (*listed) code = listAll(out, order, json);
     if (*laying) code = lay(out, laid);
     if (*measured) code = measures(out, order, json);
-    if (*listStyles) code = styles(out);
-    if (*listSchools) code = schools(out);
-    if (*listKeys) code = keys(out);
+    if (*listStyles) code = styles(out, json);
+    if (*listSchools) code = schools(out, json);
+    if (*listKeys) code = keys(out, about, json);
   } catch (const std::exception& e) {
     return complain({"armure-cli",
                      armure::msg("the program met something it did not expect ({})", armure::quotable(e.what())),

@@ -7,6 +7,7 @@
 
 #include "cli/commands.h"
 #include "cli/complaints.h"
+#include "cli/order_stream.h"
 #include "cli/said.h"
 #include "io/bounded_json.h"
 #include "io/order_file.h"
@@ -99,7 +100,7 @@ void printTryOn(Printer& out, const TryOn& t) {
 
 int tryOnBody(Printer& out, const std::string& path, const std::string& half, std::optional<double> laced,
               bool asJson) {
-  const Result<OrderFile> file = readOrder(path);
+  const Result<OrderFile> file = orderFrom(out, path);
   if (!file.ok()) return complain(file.problem());
   warn(path, file->warnings);
   const Result<BodySide> side = oneOf("--half", half.empty() ? std::string(bodySideId(BodySide::Left)) : half,

@@ -1,4 +1,5 @@
 #include "io/pieces_json.h"
+#include "io/version.h"
 
 #include <array>
 #include <cmath>
@@ -205,7 +206,7 @@ std::string piecesJson(const Order& order, const Design& design) {
   const Json doc{
       {"format", "armure-pieces"},
       {"version", 1},
-      {"generator", "armure " ARMURE_VERSION},
+      {"generator", "armure " + std::string(programVersion())},
       {"units", "mm"},
       {"garment", {{"name", order.title}, {"school", order.school}, {"style", order.style}, {"client", order.client}}},
       {"levels", std::move(levels)},
