@@ -18,8 +18,10 @@
 #include "app/cutting_table.h"
 #include "app/main_window.h"
 #include "app/session_end.h"
+#include "app/shipped_files.h"
 #include "app/tracing_dialog.h"
 #include "io/plain_numerals.h"
+#include "io/version.h"
 #include "quotable.h"
 
 namespace {
@@ -28,7 +30,7 @@ namespace {
 QString demoFolder() {
   const QString own = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/armure/demo";
   QDir().mkpath(own);
-  const QDir source(QStringLiteral(ARMURE_DEMO_DIR));
+  const QDir source(armure::shippedFolder("demo"));
   for (const QFileInfo& info : source.entryInfoList({"*.armure", "*.armure-base"}, QDir::Files))
     if (!QFileInfo::exists(own + "/" + info.fileName())) QFile::copy(info.filePath(), own + "/" + info.fileName());
   return own;
@@ -37,7 +39,7 @@ QString demoFolder() {
 // The demo has a client book of its own, filled from its measurement lists; the user's own is not touched.
 void useDemoBook(armure::MainWindow& window) {
   std::vector<std::string> lists;
-  for (const QFileInfo& info : QDir(QStringLiteral(ARMURE_DEMO_DIR)).entryInfoList({"*.csv"}, QDir::Files, QDir::Name))
+  for (const QFileInfo& info : QDir(armure::shippedFolder("demo")).entryInfoList({"*.csv"}, QDir::Files, QDir::Name))
     lists.push_back(info.filePath().toStdString());
   window.records().setFile((demoFolder() + "/clients.sqlite").toStdString());
   window.records().fillFrom(lists);
@@ -105,9 +107,17 @@ void arrange(armure::MainWindow& window, const QString& stage, const QString& vi
 }  // namespace
 
 int main(int argc, char** argv) {
+  const std::string version(armure::programVersion());
+  if (argc == 2 && (argv[1] == std::string_view("--version") || argv[1] == std::string_view("-v"))) {
+    std::printf("armure %s\n", version.c_str());  // needs no display
+    return 0;
+  }
   Application app(argc, argv);
   armure::usePlainNumerals();
   QApplication::setApplicationName("armure");
+  QApplication::setApplicationVersion(QString::fromStdString(version));
+  QGuiApplication::setDesktopFileName("armure");
+  QApplication::setWindowIcon(QIcon::fromTheme("armure"));
   QApplication::setStyle("Fusion");
   if (!armure::loadFonts()) std::fprintf(stderr, "armure: the built-in font could not be read\n");
   app.setFont(armure::uiFont());
@@ -115,6 +125,7 @@ int main(int argc, char** argv) {
   QCommandLineParser parser;
   parser.setApplicationDescription("Drafts boned bodices from measurements.");
   parser.addHelpOption();
+  parser.addVersionOption();
   parser.addPositionalArgument("file", "an order to open", "[file]");
   const QCommandLineOption demo("demo", "open the demo orders"), dark("dark", "start dark");
   const QCommandLineOption picture("picture", "save a picture of the window and end", "file"),
@@ -131,6 +142,8 @@ int main(int argc, char** argv) {
   armure::MainWindow window;
   app.onFault = [&window](const QString& what) { window.tellFault(what); };
   const armure::SessionEnd end([&window] { window.keepWork(); });
+  // Demos and pictures are the same for everyone.
+  if (!parser.isSet(demo) && !parser.isSet(picture)) window.recall(parser.positionalArguments().isEmpty());
   if (parser.isSet(dark)) window.setDark(true);
   if (!parser.positionalArguments().isEmpty()) {
     window.openFile(parser.positionalArguments().first());
