@@ -90,7 +90,7 @@ void MainWindow::makeShortcuts() {
   });
   key(QKeySequence::Undo, [this] { session_.undo(); });
   key(QKeySequence::Redo, [this] { session_.redo(); });
-  key(Qt::Key_U, [this] { session_.toggleUnits(); });
+  key(Qt::Key_U, [this] { toggleUnits(); });
   key(Qt::Key_D, [this] { toggleDark(); });
   key(Qt::Key_B, [this] { lower_->currentIndex() == 0 ? sheet_->list()->setFocus() : findings_->setFocus(); });
   key(Qt::Key_T, [this] {
@@ -392,8 +392,30 @@ bool MainWindow::eventFilter(QObject* object, QEvent* event) {
   return QMainWindow::eventFilter(object, event);
 }
 
+void MainWindow::recall(bool order) {
+  Remembered& of = files_->remembered();
+  recalls_ = true;
+  files_->remember();
+  if (const QByteArray geometry = of.window(); !geometry.isEmpty()) restoreGeometry(geometry);
+  setDark(of.shade() == Shade::AsDesktop ? isDesktopDark() : of.shade() == Shade::Dark);
+  if (session_.path().empty()) files_->begin();
+  if (const QStringList recent = of.recent(); order && !recent.isEmpty()) openFile(recent.first());
+}
+
+void MainWindow::toggleDark() {
+  setDark(!dark_);
+  if (recalls_)
+    files_->remembered().setShade(dark_ == isDesktopDark() ? Shade::AsDesktop : dark_ ? Shade::Dark : Shade::Light);
+}
+
+void MainWindow::toggleUnits() {
+  session_.toggleUnits();
+  if (recalls_) files_->remembered().setUnits(session_.order().units.unit);
+}
+
 void MainWindow::closeEvent(QCloseEvent* event) {
   keepWork();  // unsaved work is offered at the next start
+  if (recalls_) files_->remembered().setWindow(saveGeometry());
   event->accept();
 }
 

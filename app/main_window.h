@@ -72,6 +72,10 @@ class MainWindow : public QMainWindow {
 
   void openFile(const QString& path) { files_->openFile(path); }  // a Problem is shown in the band
   void setDark(bool dark);
+  bool isDark() const { return dark_; }
+  // Takes up where the last sitting ended (remembered.h), and remembers this one: of the program as its user started
+  // it. The order of then is opened where `order` says so.
+  void recall(bool order);
   // Offers what earlier runs left unsaved, in the band.
   void offerRecovery() { files_->offerRecovery(); }
   QString bandText() const { return band_->text(); }
@@ -102,7 +106,8 @@ class MainWindow : public QMainWindow {
   void showRule(const std::string& key);        // its stage, its field ready to be typed in
   void mend(const CheckRow& row);               // takes the way the balance sheet offers
   LaidVersion versionShown(Stage stage) const;  // what lies over the pieces on this stage
-  void toggleDark() { setDark(!dark_); }
+  void toggleDark();
+  void toggleUnits();
   OrderSession session_;
   ClientRecords records_;
   MessageBand* band_ = nullptr;
@@ -134,7 +139,7 @@ class MainWindow : public QMainWindow {
   QPushButton *title_ = nullptr, *undo_ = nullptr, *redo_ = nullptr, *units_ = nullptr, *attention_ = nullptr;
   QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
   std::vector<QPushButton*> pills_;
-  bool dark_ = false;
+  bool dark_ = false, recalls_ = false;
 };
 
 }  // namespace armure

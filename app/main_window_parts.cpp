@@ -53,7 +53,7 @@ QWidget* MainWindow::makeHeader() {
   title_ = new QPushButton;
   title_->setObjectName("plain");
   title_->setAccessibleName("Order");
-  title_->setToolTip("The orders in this folder");
+  title_->setToolTip("The orders of late");
   title_->setStyleSheet("text-align: left; font-weight: bold; font-size: 15px; padding: 2px 4px;");
   title_->setMenu(new QMenu(title_));
   connect(title_->menu(), &QMenu::aboutToShow, files_, [this] { files_->fillMenu(*title_->menu()); });
@@ -80,7 +80,7 @@ QWidget* MainWindow::makeHeader() {
   line->addWidget(undo_);
   line->addWidget(redo_);
   units_ = plainButton("units", "in", "Inches or centimetres (U)", nullptr);
-  connect(units_, &QPushButton::clicked, &session_, &OrderSession::toggleUnits);
+  connect(units_, &QPushButton::clicked, this, &MainWindow::toggleUnits);
   line->addWidget(units_);
   line->addWidget(plainButton("dark", "Light", "Light or dark (D)", [this] { toggleDark(); }));
   return header;

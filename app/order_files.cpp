@@ -6,8 +6,10 @@
 #include <QPrintDialog>
 #include <QPrintEngine>
 #include <QPrinter>
+#include <QPrinterInfo>
 #include <algorithm>
 
+#include "app/orders_dialog.h"
 #include "app/preferences.h"
 #include "io/atomic_file.h"
 #include "io/order_file.h"
@@ -46,15 +48,32 @@ void OrderFiles::openFile(const QString& path) {
   band_.dropQuestion();
   band_.tell(QString());
   lockOrTell();
+  noteOpened(path);
   if (!wasSaved) offerWayBack(before);
   emit opened();
+}
+
+void OrderFiles::noteOpened(const QString& path) {
+  if (remembers_) remembered_.opened(path);
+}
+
+void OrderFiles::notePaper() {
+  if (remembers_) remembered_.setPaper(session_.printWishes().paper);
+}
+
+void OrderFiles::begin() {
+  Choices choices = readPreferences().choicesOfNew();
+  if (!remembers_) return session_.startNew(choices);
+  const std::string key(armure::key::kPaperSize.text), paper = remembered_.paper();
+  if (!paper.empty() && checkChoice(key, paper, Unit::Inch).ok()) choices[key] = paper;
+  session_.startNew(choices, remembered_.units());
 }
 
 void OrderFiles::newOrder() {
   const std::string before = session_.order().title;
   const bool wasSaved = session_.isSaved();
   if (!makeRoom()) return;
-  session_.startNew(readPreferences().choicesOfNew());
+  begin();
   lock_.take({});
   band_.dropQuestion();
   band_.tell(QString());
@@ -99,6 +118,7 @@ void OrderFiles::saveTo(const QString& path, bool force) {
   const OrderSession::Saving saving = session_.save(path.toStdString());
   if (saving.problem) return band_.tell(*saving.problem);
   autosave_.writeNow();
+  noteOpened(path);
   band_.tell(saving.keptBeside.empty()
                  ? QString()
                  : "The file had been changed by another program since it was opened. What stood there is kept in " +
@@ -126,7 +146,9 @@ void OrderFiles::exportAs(const Exporter& exporter) {
   const QString path =
       askTarget(QString::fromUtf8(exporter.label.data(), static_cast<qsizetype>(exporter.label.size())),
                 QString::fromUtf8(exporter.suffix.data(), static_cast<qsizetype>(exporter.suffix.size())));
-  if (!path.isEmpty()) writeTo(path, exporter);
+  if (path.isEmpty()) return;
+  if (exporter.kind == FileKind::Pdf && exporter.ofPieces) notePaper();
+  writeTo(path, exporter);
 }
 
 void OrderFiles::writeTo(const QString& path, const Exporter& exporter, bool force) {
@@ -151,6 +173,8 @@ void OrderFiles::print() {
   if (session_.printsNothing()) return band_.tell(kNothingTicked);
   const PrintPlan plan(session_.order(), *session_.whole(), session_.printWishes());
   QPrinter printer(QPrinter::HighResolution);
+  if (const QString last = remembered_.printer(); remembers_ && QPrinterInfo::availablePrinterNames().contains(last))
+    printer.setPrinterName(last);
   printer.setPageLayout(QPageLayout(QPageSize(QSizeF(plan.pageWidth(), plan.pageHeight()), QPageSize::Millimeter),
                                     QPageLayout::Portrait, QMarginsF()));
   printer.setFullPage(true);
@@ -162,6 +186,8 @@ void OrderFiles::print() {
   QPrintDialog dialog(&printer, &window_);
   dialog.setMinMax(1, plan.pages());
   if (dialog.exec() != QDialog::Accepted) return;
+  if (remembers_) remembered_.setPrinter(printer.printerName());
+  notePaper();
   QPainter painter;
   if (!painter.begin(&printer))
     return band_.tell("The printer could not be started; choose another one, or write a PDF.");
@@ -253,11 +279,35 @@ void OrderFiles::fillMenu(QMenu& menu) {
     if (const auto problem = writePreferences({on})) band_.tell(*problem);
   });
   addKeptWork(menu);
-  if (session_.path().empty()) return;
+  addRecent(menu);
+}
+
+QStringList OrderFiles::ofLate() const {
+  QStringList all = remembers_ ? remembered_.recent() : QStringList();
+  if (session_.path().empty()) return all;
+  const QDir folder = QFileInfo(QString::fromStdString(session_.path())).absoluteDir();
+  for (const QFileInfo& info : folder.entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
+    if (!all.contains(info.absoluteFilePath())) all << info.absoluteFilePath();
+  return all;
+}
+
+void OrderFiles::addRecent(QMenu& menu) {
+  constexpr qsizetype kInMenu = 20;
+  const QStringList all = ofLate();
+  if (all.isEmpty()) return;
   menu.addSeparator();
-  for (const QFileInfo& info :
-       QFileInfo(QString::fromStdString(session_.path())).dir().entryInfoList({"*.armure"}, QDir::Files, QDir::Name))
-    menu.addAction(info.completeBaseName(), this, [this, path = info.filePath()] { openFile(path); });
+  for (const QString& path : all.mid(0, kInMenu)) {
+    QAction* order = menu.addAction(QFileInfo(path).completeBaseName(), this, [this, path] { openFile(path); });
+    order->setToolTip(path);
+  }
+  menu.setToolTipsVisible(true);
+  menu.addSeparator();
+  menu.addAction("All orders …", this, &OrderFiles::askRecent);
+}
+
+void OrderFiles::askRecent() {
+  OrdersDialog dialog(ofLate(), &window_);
+  if (dialog.exec() == QDialog::Accepted) openFile(dialog.chosen());
 }
 
 }  // namespace armure

@@ -10,6 +10,7 @@
 #include "app/message_band.h"
 #include "app/order_lock.h"
 #include "app/order_session.h"
+#include "app/remembered.h"
 #include "render/exporters.h"
 
 namespace armure {
@@ -28,8 +29,15 @@ class OrderFiles : public QObject {
   void askSaveAs();
   void exportAs(const Exporter& exporter);
   void print();
-  // The orders of the folder, what is kept unsaved, and what can be done with files.
+  // The orders of late, what is kept unsaved, and what can be done with files.
   void fillMenu(QMenu& menu);
+  void askRecent();  // all of them, to be found by typing
+  // New orders begin in the units and for the paper of late, and with what is preferred.
+  void begin();
+
+  // What is remembered, and that it is from now on: not of demos and pictures.
+  Remembered& remembered() { return remembered_; }
+  void remember() { remembers_ = true; }
 
   // Offers what earlier runs left unsaved.
   void offerRecovery();
@@ -52,6 +60,10 @@ class OrderFiles : public QObject {
   // A file of another kind that stands there is asked about first.
   void writeTo(const QString& path, const Exporter& exporter, bool force = false);
   void tellNoPattern();
+  void noteOpened(const QString& path);
+  void notePaper();
+  QStringList ofLate() const;  // orders opened lately, then those of the folder
+  void addRecent(QMenu& menu);
   // Asks for a file to write, starting beside the order; adds `suffix`. Empty when the user gives up.
   QString askTarget(const QString& what, const QString& suffix);
 
@@ -60,6 +72,8 @@ class OrderFiles : public QObject {
   QWidget& window_;
   Autosave autosave_;
   OrderLock lock_;
+  Remembered remembered_;
+  bool remembers_ = false;
 };
 
 }  // namespace armure

@@ -333,7 +333,11 @@ void OrderSession::replace(OrderFile file, std::string path, bool saved) {
   emit selectionChanged();
 }
 
-void OrderSession::startNew(const Choices& choices) { replace({newOrderWith(choices), "", {}}, "", true); }
+void OrderSession::startNew(const Choices& choices, Unit units) {
+  Order order = newOrderWith(choices);
+  order.units.unit = units;
+  replace({std::move(order), "", {}}, "", true);
+}
 
 void OrderSession::setForReading(bool forReading) {
   forReading_ = forReading;

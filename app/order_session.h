@@ -100,7 +100,7 @@ class OrderSession : public QObject {
   void redo();
 
   // Files. The Problem, or nothing; on a Problem nothing has changed, neither here nor on the disk.
-  void startNew(const Choices& choices = choicesOfNewOrders());
+  void startNew(const Choices& choices = choicesOfNewOrders(), Unit units = Unit::Inch);
   std::optional<Problem> open(const std::string& path);
   std::optional<Problem> importMeasures(const std::string& path);
   // Where the file was changed by somebody else since it was opened or saved, what stands there is kept beside it

@@ -13,7 +13,7 @@
 namespace armure {
 namespace {
 
-constexpr int kWide = 186, kHigh = 104, kNamesHigh = 34;  // pixels of a card
+constexpr int kCardWide = 186, kCardHigh = 104, kNamesHigh = 34;  // pixels of a card
 
 // These measures and school with nothing chosen but the style.
 Order plainOrder(const MeasureSet& measures, const std::string& school, std::string_view style) {
@@ -50,8 +50,8 @@ StyleShelf::StyleShelf(OrderSession& session, QWidget* parent)
   list_->setResizeMode(QListView::Adjust);
   list_->setUniformItemSizes(true);
   list_->setWordWrap(true);
-  list_->setIconSize({kWide, kHigh});
-  list_->setGridSize({kWide + 10, kHigh + kNamesHigh});
+  list_->setIconSize({kCardWide, kCardHigh});
+  list_->setGridSize({kCardWide + 10, kCardHigh + kNamesHigh});
   list_->installEventFilter(this);
   column->addWidget(list_, 1);
   connect(list_, &QListWidget::currentRowChanged, this, &StyleShelf::describe);
@@ -100,13 +100,13 @@ void StyleShelf::refresh() {
 void StyleShelf::draw(const Drawn& wanted) {
   list_->clear();
   for (const Preset& style : styleTable()) {
-    QPixmap picture(QSize(kWide, kHigh) * wanted.ratio);
+    QPixmap picture(QSize(kCardWide, kCardHigh) * wanted.ratio);
     picture.setDevicePixelRatio(wanted.ratio);
     picture.fill(Qt::transparent);
     const Result<GarmentSketch> sketch = sketchOf(plainOrder(wanted.measures, wanted.school, style.id));
     if (sketch.ok()) {
       QPainter p(&picture);
-      drawSketch(p, *sketch, QRectF(6, 6, kWide - 12, kHigh - 12), *theme_);
+      drawSketch(p, *sketch, QRectF(6, 6, kCardWide - 12, kCardHigh - 12), *theme_);
     }
     QIcon icon(picture);
     icon.addPixmap(picture, QIcon::Selected);  // the drawing keeps its colours
