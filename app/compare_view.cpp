@@ -49,6 +49,7 @@ CompareView::CompareView(ClientRecords& records, OrderSession& session, QWidget*
   table_->setObjectName("compared");
   table_->setAccessibleName("Measures compared");
   table_->setColumnCount(4);
+  table_->horizontalHeader()->setAccessibleName("Columns of the measures compared");
   table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
   table_->setSelectionBehavior(QAbstractItemView::SelectRows);
   table_->setShowGrid(false);

@@ -14,6 +14,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/choice_access.h"
 #include "app/cutting_table.h"
 #include "app/style_sheet.h"
 #include "app/tracing_dialog.h"
@@ -27,6 +28,7 @@
 namespace armure {
 MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), records_(session_) {
   setWindowTitle("Armure");
+  nameChoiceBoxes();
   resize(1280, 800);
   band_ = new MessageBand(session_);
   files_ = new OrderFiles(session_, *band_, *this);
@@ -73,55 +75,69 @@ MainWindow::~MainWindow() {
   delete takeCentralWidget();
 }
 
+// Each key with what it does, which F1 lists. Single letters and figures work while no field is being typed in.
 void MainWindow::makeShortcuts() {
-  const auto key = [this](const QKeySequence& keys, auto&& action) {
+  const auto connected = [this](const QKeySequence& keys, auto&& action) {
     connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+    return keys.toString(QKeySequence::NativeText);
   };
-  key(QKeySequence::New, [this] { files_->newOrder(); });
-  key(QKeySequence::Open, [this] { files_->askOpen(); });
-  key(QKeySequence::Save, [this] { files_->save(); });
-  key(QKeySequence::SaveAs, [this] { files_->askSaveAs(); });
-  key(QKeySequence::Print, [this] { files_->print(); });
-  key(QKeySequence::Find, [this] {
-    const auto stage = static_cast<size_t>(stages_->stage());
-    RulesTray* tray = rulesTrays_[stage == 0 ? 0 : stage - 1];
-    if (stage == 0) stages_->setStage(Stage::Block);
-    tray->finder()->field()->setFocus();
-  });
-  key(QKeySequence::Undo, [this] { session_.undo(); });
-  key(QKeySequence::Redo, [this] { session_.redo(); });
-  key(Qt::Key_U, [this] { toggleUnits(); });
-  key(Qt::Key_D, [this] { toggleDark(); });
-  key(Qt::Key_B, [this] { lower_->currentIndex() == 0 ? sheet_->list()->setFocus() : findings_->setFocus(); });
-  key(Qt::Key_T, [this] {
-    showTable(true);
-    table_->setFocus();
-  });
-  key(Qt::Key_S, [this] {
-    stages_->setStage(Stage::Balance);
-    walker().setFocus();
-  });
-  key(Qt::Key_R, [this] {
-    stages_->setStage(Stage::Shape);
-    rails().setFocus();
-  });
-  const std::pair<Qt::Key, ClientPage> pages[] = {
-      {Qt::Key_F, ClientPage::Figure}, {Qt::Key_K, ClientPage::Book}, {Qt::Key_W, ClientPage::TwoDates}};
-  for (const auto& [letter, page] : pages)
-    key(QKeySequence(letter), [this, p = page] {
+  const auto key = [&](const QKeySequence& keys, const QString& what, auto&& action) {
+    keys_.push_back({connected(keys, action), what});
+  };
+  key(Qt::Key_F1, "This list of keys", [this] { KeysDialog(keys_, this).exec(); });
+  key(QKeySequence::New, "A new order", [this] { files_->newOrder(); });
+  key(QKeySequence::Open, "Open an order", [this] { files_->askOpen(); });
+  key(Qt::CTRL | Qt::Key_L, "All orders of late, found by typing", [this] { files_->askRecent(); });
+  key(QKeySequence::Save, "Save the order", [this] { files_->save(); });
+  key(QKeySequence::SaveAs, "Save it under another name", [this] { files_->askSaveAs(); });
+  key(QKeySequence::Print, "Print at true size", [this] { files_->print(); });
+  key(QKeySequence::Undo, "Take back, without end", [this] { session_.undo(); });
+  key(QKeySequence::Redo, "Do again", [this] { session_.redo(); });
+  key(QKeySequence::Find, "Find a choice by its name", [this] { findChoice(); });
+  for (int i = 0; i < kStages; ++i)
+    key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
+        QString("The stage %1").arg(q(stageName(static_cast<Stage>(i)))),
+        [this, i] { stages_->setStage(static_cast<Stage>(i)); });
+  constexpr const char* kModes[] = {"The pattern on the block", "The pieces apart", "The pieces taped"};
+  for (int i = 0; i < 3; ++i)
+    key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), kModes[i],
+        [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+  const std::tuple<Qt::Key, const char*, ClientPage> pages[] = {{Qt::Key_F, "The client's figure", ClientPage::Figure},
+                                                                {Qt::Key_K, "The client book", ClientPage::Book},
+                                                                {Qt::Key_W, "Two dates", ClientPage::TwoDates}};
+  for (const auto& [letter, what, page] : pages)
+    key(QKeySequence(letter), what, [this, p = page] {
       stages_->setStage(Stage::Client);
       showTable(false);
       pages_->setPage(p);
     });
-  key(QKeySequence(Qt::Key_Y), [this] { showShelf(true); });
-  key(QKeySequence(Qt::Key_P), [this] { showCups(); });
-  key(QKeySequence(Qt::Key_V), [this] { showOnBody(true); });
-  key(QKeySequence(Qt::Key_L), [this] { showCloth(); });
-  for (int i = 0; i < kStages; ++i)
-    key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
-        [this, i] { stages_->setStage(static_cast<Stage>(i)); });
-  for (int i = 0; i < 3; ++i)
-    key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+  key(Qt::Key_T, "To the table: the pattern, also of the client", [this] {
+    showTable(true);
+    table_->setFocus();
+  });
+  key(Qt::Key_R, "To the rails", [this] {
+    stages_->setStage(Stage::Shape);
+    rails().setFocus();
+  });
+  key(Qt::Key_S, "To the seam walker", [this] {
+    stages_->setStage(Stage::Balance);
+    walker().setFocus();
+  });
+  key(Qt::Key_B, "To the balance sheet, or the questions",
+      [this] { lower_->currentIndex() == 0 ? sheet_->list()->setFocus() : findings_->setFocus(); });
+  key(Qt::Key_P, "The cups on the body", [this] { showCups(); });
+  key(Qt::Key_V, "The pattern tried on the body", [this] { showOnBody(true); });
+  key(Qt::Key_Y, "The shelf of styles", [this] { showShelf(true); });
+  key(Qt::Key_L, "The pieces on their cloths", [this] { showCloth(); });
+  key(Qt::Key_U, "Inches or centimetres", [this] { toggleUnits(); });
+  key(Qt::Key_D, "Light or dark", [this] { toggleDark(); });
+}
+
+// The field of the stage's tray; of the client's, which has none, that of the next.
+void MainWindow::findChoice() {
+  const auto stage = static_cast<size_t>(stages_->stage());
+  if (stage == 0) stages_->setStage(Stage::Block);
+  rulesTrays_[stage == 0 ? 0 : stage - 1]->finder()->field()->setFocus();
 }
 
 void MainWindow::showShelf(bool shown) {
@@ -216,9 +232,11 @@ void MainWindow::showStage(Stage stage) {
   toCups_->setVisible(stage == Stage::Cups);
   toBody_->setVisible(stage >= Stage::Balance);
   lower_->setCurrentIndex(client ? 1 : 0);
-  column_->setSizes(client ? QList<int>{300, 410} : QList<int>{420, 290});
+  const bool reduces = stage == Stage::Block || stage == Stage::Shape;  // there the waist is closed
+  column_->setSizes(reduces ? QList<int>{420, 290} : QList<int>{300, 410});
   session_.lookAsCut(info.paper);
   table_->setPaperShown(info.paper);
+  workings_->setReductionChosen(reduces);
   railsStrip_->setVisible(info.strip == Strip::Rails);
   walkerStrip_->setVisible(info.strip == Strip::Walker);
   table_->setGuidesShown(info.guides);

@@ -21,6 +21,7 @@
 #include "app/cut_panel.h"
 #include "app/findings_panel.h"
 #include "app/fit_panel.h"
+#include "app/keys_dialog.h"
 #include "app/message_band.h"
 #include "app/order_files.h"
 #include "app/order_session.h"
@@ -97,6 +98,7 @@ class MainWindow : public QMainWindow {
   QWidget* makePrepareTools();
   void makeTrays();
   void makeShortcuts();
+  void findChoice();
   QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, std::function<void()> action);
 
   void refresh();
@@ -139,6 +141,7 @@ class MainWindow : public QMainWindow {
   QPushButton *title_ = nullptr, *undo_ = nullptr, *redo_ = nullptr, *units_ = nullptr, *attention_ = nullptr;
   QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
   std::vector<QPushButton*> pills_;
+  std::vector<KeyHint> keys_;
   bool dark_ = false, recalls_ = false;
 };
 

@@ -102,6 +102,7 @@ ReductionPanel::ReductionPanel(OrderSession& session, QWidget* parent)
       head_(new SettledLabel),
       ribs_(new SettledLabel),
       cautions_(new SettledLabel),
+      more_(new QPushButton("Cautions about a closed waist …")),
       bar_(new ReductionBar),
       levels_(new LevelsTable) {
   setObjectName("reduction");
@@ -113,7 +114,12 @@ ReductionPanel::ReductionPanel(OrderSession& session, QWidget* parent)
   ribs_->settle("Bone does not yield: more than an inch off the ribs is too much.");
   cautions_->setObjectName("lesser");
   cautions_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+  more_->setObjectName("cautionsMore");
+  more_->setCheckable(true);
+  more_->setToolTip("What a tight garment can do, and who should not wear one");
+  connect(more_, &QPushButton::toggled, this, &ReductionPanel::refresh);
   inner->addWidget(head_);
+  inner->addWidget(more_, 0, Qt::AlignLeft);
   inner->addWidget(bar_);
   inner->addWidget(levels_);
   inner->addWidget(ribs_);
@@ -124,6 +130,12 @@ ReductionPanel::ReductionPanel(OrderSession& session, QWidget* parent)
 
 void ReductionPanel::setTheme(const Theme& theme) {
   theme_ = &theme;
+  refresh();
+}
+
+void ReductionPanel::setWhole(bool whole) {
+  whole_ = whole;
+  more_->setChecked(false);
   refresh();
 }
 
@@ -139,6 +151,11 @@ void ReductionPanel::refresh() {
           .arg(q(formatLengthWithUnit(r.finished, units)), q(formatLengthWithUnit(r.body - r.finished, units)))
           .arg(r.percent, 0, 'f', 1)
           .arg(q(r.name)));
+  more_->setVisible(!whole_);
+  const bool all = whole_ || more_->isChecked();
+  for (QWidget* part : std::initializer_list<QWidget*>{bar_, levels_, cautions_}) part->setVisible(all);
+  ribs_->setVisible(false);
+  if (!all) return;
   bar_->show(r.percent, *theme_);
   levels_->show(levelRows(*d, units), *theme_);
   const Level& underbust = d->block.levels.at(level::kUnderbust);

@@ -4,6 +4,7 @@
 // stands in the column wherever the waist is reduced, always the same, and never asks.
 #pragma once
 
+#include <QPushButton>
 #include <QWidget>
 #include <vector>
 
@@ -49,6 +50,8 @@ class ReductionPanel : public QWidget {
  public:
   explicit ReductionPanel(OrderSession& session, QWidget* parent = nullptr);
   void setTheme(const Theme& theme);
+  // Where the reduction is chosen all of it stands there; elsewhere one line, and the rest a click away.
+  void setWhole(bool whole);
 
  private:
   void refresh();
@@ -56,6 +59,8 @@ class ReductionPanel : public QWidget {
   OrderSession& session_;
   const Theme* theme_;
   SettledLabel *head_, *ribs_, *cautions_;
+  QPushButton* more_;
+  bool whole_ = true;
   ReductionBar* bar_;
   LevelsTable* levels_;
 };

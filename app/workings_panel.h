@@ -26,6 +26,8 @@ class WorkingsPanel : public QWidget {
  public:
   explicit WorkingsPanel(OrderSession& session, QWidget* parent = nullptr);
   void setTheme(const Theme& theme);
+  // Whether the reduction of the waist is chosen on this stage.
+  void setReductionChosen(bool chosen) { reduction_->setWhole(chosen); }
 
  private:
   void refresh();

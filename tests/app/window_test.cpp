@@ -203,6 +203,31 @@ TEST_CASE("the cautions stand beside a reduction, and only there") {
   CHECK(said);
 }
 
+TEST_CASE("where the reduction is not chosen its cautions are one line, all of them a click away") {
+  Driver d(demo("2-lamp-room"));
+  const auto said = [&] {
+    for (QLabel* label : d.window.findChild<QWidget*>("reduction")->findChildren<QLabel*>())
+      if (label->isVisible() && label->text().contains("no medical advice")) return true;
+    return false;
+  };
+  auto* more = d.window.findChild<QPushButton*>("cautionsMore");
+  for (const Stage stage : {Stage::Block, Stage::Shape}) {
+    d.window.stages().setStage(stage);
+    CHECK(said());
+    CHECK_FALSE(more->isVisible());
+  }
+  for (const Stage stage : {Stage::Lines, Stage::Balance, Stage::Prepare}) {
+    d.window.stages().setStage(stage);
+    REQUIRE(more->isVisible());
+    CHECK_FALSE(said());
+    QTest::mouseClick(more, Qt::LeftButton);
+    CHECK(said());
+    QTest::mouseClick(more, Qt::LeftButton);
+    CHECK_FALSE(said());
+    QTest::mouseClick(more, Qt::LeftButton);  // it closes with the stage
+  }
+}
+
 TEST_CASE("lines are chosen on the tray: style, hem, opening") {
   Driver d(demo("1-ferry"));
   d.window.stages().setStage(Stage::Lines);
