@@ -1,5 +1,6 @@
 #include "app/keys_dialog.h"
 
+#include <QAbstractButton>
 #include <QDialogButtonBox>
 #include <QHeaderView>
 #include <QTreeWidget>
@@ -13,9 +14,14 @@ std::vector<KeyHint> keysOfViews() {
           {"G, Shift+G", "On the table: to the next handle, to the one before"},
           {"Shift+Arrows, Delete", "On the table: move the handle, give it back"},
           {"C", "On the table: combs"},
+          {"H", "On the table: the other half of the body"},
           {"O", "On the table: the chosen seam open, or taped"},
           {"Arrows", "On the rails: from gap to gap, from level to level"},
-          {"Shift+Arrows", "On the rails: the gap wider or narrower"},
+          {"+, −, Enter", "On the rails: the gap wider, narrower, as typed"},
+          {"H, Delete", "On the rails: hold the gap, give it back"},
+          {"N, Shift+Delete", "On the rails: a level more, the level away"},
+          {"Left, Right, Home, End", "On the seam walker: along the seam, to its ends"},
+          {"Up, Down", "On the seam walker: to the next seam, to the one before"},
           {"Enter, Up, Down", "In a measure: on to the next, to the one before"},
           {"Tab, Shift+Tab", "From field to field"}};
 }
@@ -40,6 +46,7 @@ KeysDialog::KeysDialog(const std::vector<KeyHint>& keys, QWidget* parent) : QDia
   column->addWidget(list);
   auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
   connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+  for (QAbstractButton* button : buttons->buttons()) button->setIcon({});
   column->addWidget(buttons);
 }
 

@@ -89,7 +89,7 @@ void MainWindow::makeShortcuts() {
   key(QKeySequence::Open, "Open an order", [this] { files_->askOpen(); });
   key(Qt::CTRL | Qt::Key_L, "All orders of late, found by typing", [this] { files_->askRecent(); });
   key(QKeySequence::Save, "Save the order", [this] { files_->save(); });
-  key(QKeySequence::SaveAs, "Save it under another name", [this] { files_->askSaveAs(); });
+  key(Qt::CTRL | Qt::SHIFT | Qt::Key_S, "Save it under another name", [this] { files_->askSaveAs(); });
   key(QKeySequence::Print, "Print at true size", [this] { files_->print(); });
   key(QKeySequence::Undo, "Take back, without end", [this] { session_.undo(); });
   key(QKeySequence::Redo, "Do again", [this] { session_.redo(); });

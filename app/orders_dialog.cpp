@@ -1,5 +1,6 @@
 #include "app/orders_dialog.h"
 
+#include <QAbstractButton>
 #include <QDialogButtonBox>
 #include <QDir>
 #include <QFileInfo>
@@ -45,6 +46,7 @@ OrdersDialog::OrdersDialog(const QStringList& recent, QWidget* parent)
   list_->header()->setSectionResizeMode(kChanged, QHeaderView::ResizeToContents);
   column->addWidget(list_, 1);
   auto* buttons = new QDialogButtonBox(QDialogButtonBox::Open | QDialogButtonBox::Cancel);
+  for (QAbstractButton* button : buttons->buttons()) button->setIcon({});
   column->addWidget(buttons);
   fill(recent);
   look({});

@@ -6,6 +6,7 @@ QString themeStyleSheet(const Theme& t) {
   QString css = R"(
     QWidget { font-family: Lato; font-size: 13px; color: @ink; }
     QMainWindow, #ground, #tracing { background: @linen; }
+    QDialog { background: @linen; }
     #header, #footer { background: @panel; }
     #tray, #trayInside, QScrollArea { background: @panel; border: none; }
     #column, #columnInside { background: @panelLight; border: none; }
@@ -62,7 +63,10 @@ QString themeStyleSheet(const Theme& t) {
     #clients::item, #sets::item, #layers::item { padding: 5px 6px; border: none; color: @ink; }
     #clients::item:selected, #sets::item:selected, #layers::item:selected { background: @working; color: @onWorking; }
     #clients:focus, #sets:focus, #layers:focus, #compared:focus { border: 1px solid @working; }
-    QTableWidget { background: @paper; border: 1px solid @hairline; border-radius: 3px; }
+    QTableWidget, QTreeWidget { background: @paper; border: 1px solid @hairline; border-radius: 3px; outline: none; }
+    QTreeWidget:focus { border: 1px solid @working; }
+    QTreeWidget::item { padding: 3px 6px; border: none; color: @ink; }
+    QTreeWidget::item:selected { background: @tape; color: @ink; }
     QTableWidget::item { padding: 0 6px; }
     QTableWidget::item:selected { background: @tape; color: @ink; }
     QHeaderView::section { background: @panel; color: @second; border: none; border-bottom: 1px solid @hairline; padding: 4px 6px; }
