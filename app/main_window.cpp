@@ -75,15 +75,13 @@ MainWindow::~MainWindow() {
   delete takeCentralWidget();
 }
 
-// Each key with what it does, which F1 lists. Single letters and figures work while no field is being typed in.
+void MainWindow::key(const QKeySequence& keys, const QString& what, const std::function<void()>& action) {
+  connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+  keys_.push_back({keys.toString(QKeySequence::NativeText), what});
+}
+
+// Each with what it does, which F1 lists. Single letters and figures work while no field is being typed in.
 void MainWindow::makeShortcuts() {
-  const auto connected = [this](const QKeySequence& keys, auto&& action) {
-    connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
-    return keys.toString(QKeySequence::NativeText);
-  };
-  const auto key = [&](const QKeySequence& keys, const QString& what, auto&& action) {
-    keys_.push_back({connected(keys, action), what});
-  };
   key(Qt::Key_F1, "This list of keys", [this] { KeysDialog(keys_, this).exec(); });
   key(QKeySequence::New, "A new order", [this] { files_->newOrder(); });
   key(QKeySequence::Open, "Open an order", [this] { files_->askOpen(); });
@@ -102,11 +100,17 @@ void MainWindow::makeShortcuts() {
   for (int i = 0; i < 3; ++i)
     key(QKeySequence(static_cast<Qt::Key>(Qt::Key_1 + i)), kModes[i],
         [this, i] { table_->setMode(static_cast<TableMode>(i)); });
+  makeShortcutsToPlaces();
+  key(Qt::Key_U, "Inches or centimetres", [this] { toggleUnits(); });
+  key(Qt::Key_D, "Light or dark", [this] { toggleDark(); });
+}
+
+void MainWindow::makeShortcutsToPlaces() {
   const std::tuple<Qt::Key, const char*, ClientPage> pages[] = {{Qt::Key_F, "The client's figure", ClientPage::Figure},
                                                                 {Qt::Key_K, "The client book", ClientPage::Book},
                                                                 {Qt::Key_W, "Two dates", ClientPage::TwoDates}};
   for (const auto& [letter, what, page] : pages)
-    key(QKeySequence(letter), what, [this, p = page] {
+    key(letter, what, [this, p = page] {
       stages_->setStage(Stage::Client);
       showTable(false);
       pages_->setPage(p);
@@ -129,8 +133,6 @@ void MainWindow::makeShortcuts() {
   key(Qt::Key_V, "The pattern tried on the body", [this] { showOnBody(true); });
   key(Qt::Key_Y, "The shelf of styles", [this] { showShelf(true); });
   key(Qt::Key_L, "The pieces on their cloths", [this] { showCloth(); });
-  key(Qt::Key_U, "Inches or centimetres", [this] { toggleUnits(); });
-  key(Qt::Key_D, "Light or dark", [this] { toggleDark(); });
 }
 
 // The field of the stage's tray; of the client's, which has none, that of the next.

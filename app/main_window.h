@@ -98,6 +98,8 @@ class MainWindow : public QMainWindow {
   QWidget* makePrepareTools();
   void makeTrays();
   void makeShortcuts();
+  void makeShortcutsToPlaces();
+  void key(const QKeySequence& keys, const QString& what, const std::function<void()>& action);
   void findChoice();
   QPushButton* plainButton(const QString& name, const QString& text, const QString& hint, std::function<void()> action);
 

@@ -142,23 +142,25 @@ Json sheetJson(const Design& d, LengthFormat units) {
 
 namespace {
 
-// The sheet of one order: said, or added to `all` where they are wanted as JSON.
-int checkOne(Printer& out, const std::string& path, bool asJson, Json& all) {
+struct Checked {
+  int code = kBadInput;
+  Json sheet = nullptr;  // where it is wanted as JSON; else it was said
+};
+
+Checked checkOne(Printer& out, const std::string& path, bool asJson) {
   const Result<OrderFile> file = orderFrom(out, path);
-  if (!file.ok()) return complain(file.problem());
+  if (!file.ok()) return {complain(file.problem())};
   warn(path, file->warnings);
   Result<Design> made = recalc(file->order);
-  if (!made.ok()) return complain(inFile(path, made.problem()));
+  if (!made.ok()) return {complain(inFile(path, made.problem()))};
   Design design = std::move(made).value();
   std::vector<std::pair<std::string, Message>> idle;
   for (const Idle& i : idleIn(file->order, design)) idle.emplace_back(i.key, i.reason);
   addIdleRows(design.sheet, idle);
-  if (asJson) {
-    all.push_back({{"file", path}, {"sheet", sheetJson(design, file->order.units)}});
-  } else {
-    printSheet(out, file->order, design);
-  }
-  return design.sheet.pass() ? kDone : kFails;
+  const int code = design.sheet.pass() ? kDone : kFails;
+  if (asJson) return {code, sheetJson(design, file->order.units)};
+  printSheet(out, file->order, design);
+  return {code};
 }
 
 }  // namespace
@@ -168,7 +170,9 @@ int check(Printer& out, const std::vector<std::string>& orders, bool asJson) {
   int worst = kDone;
   for (const std::string& path : orders) {
     if (orders.size() > 1 && !asJson) out.print("{}== {}\n", path == orders.front() ? "" : "\n", nameOf(path));
-    worst = std::max(worst, checkOne(out, path, asJson, all));
+    Checked checked = checkOne(out, path, asJson);
+    worst = std::max(worst, checked.code);
+    if (!checked.sheet.is_null()) all.push_back({{"file", path}, {"sheet", std::move(checked.sheet)}});
   }
   if (asJson && !all.empty()) out.print("{}\n", text(orders.size() > 1 ? all : all.front()["sheet"]));
   return worst;

@@ -152,29 +152,33 @@ std::optional<Problem> whyNotExported(const std::vector<Target>& targets, const 
   return std::nullopt;
 }
 
+struct Exported {
+  int code = kBadInput;
+  Json done = nullptr;  // what was written, where it was
+};
+
 // One order into its files, all of them or none.
-int exportOne(Printer& out, const ExportArguments& a, const std::string& path, Json& all) {
+Exported exportOne(Printer& out, const ExportArguments& a, const std::string& path) {
   const Result<OrderFile> file = orderFrom(out, path);
-  if (!file.ok()) return complain(file.problem());
+  if (!file.ok()) return {complain(file.problem())};
   warn(path, file->warnings);
   const Result<std::vector<Target>> targets = a.into.empty() ? targetsNamed(a) : targetsInto(a, path);
-  if (!targets.ok()) return complain(targets.problem());
-  if (const auto problem = whyNotExported(*targets, path, a.force)) return complain(*problem);
+  if (!targets.ok()) return {complain(targets.problem())};
+  if (const auto problem = whyNotExported(*targets, path, a.force)) return {complain(*problem)};
   const Result<Design> design = recalc(file->order);
-  if (!design.ok()) return complain(inFile(path, design.problem()));
+  if (!design.ok()) return {complain(inFile(path, design.problem()))};
   const Result<PrintWishes> wishes = wishesOf(a, *design, file->order.units);
-  if (!wishes.ok()) return complain(wishes.problem());
+  if (!wishes.ok()) return {complain(wishes.problem())};
   const bool ofSome = !a.only.empty() || !a.layers.empty();
   for (const Target& t : *targets)
     if (ofSome && !t.exporter->ofPieces)
-      return complain({verbatim(fmt::format("--{}", t.exporter->id)), "it always has everything",
-                       "leave --only and --layers away, or write it by itself"});
-  if (const auto problem = written(out, *targets, file->order, *design, *wishes)) return complain(*problem);
+      return {complain({verbatim(fmt::format("--{}", t.exporter->id)), "it always has everything",
+                        "leave --only and --layers away, or write it by itself"})};
+  if (const auto problem = written(out, *targets, file->order, *design, *wishes)) return {complain(*problem)};
   tellFailing(path, *design);
   Json files = Json::array();
   for (const Target& t : *targets) files.push_back(t.path);
-  all.push_back({{"order", path}, {"files", std::move(files)}, {"failing", design->sheet.failing()}});
-  return kDone;
+  return {kDone, {{"order", path}, {"files", std::move(files)}, {"failing", design->sheet.failing()}}};
 }
 
 }  // namespace
@@ -190,7 +194,11 @@ int exportFiles(Printer& out, const ExportArguments& a) {
   }
   Json all = Json::array();
   int worst = kDone;
-  for (const std::string& order : a.orders) worst = std::max(worst, exportOne(out, a, order, all));
+  for (const std::string& order : a.orders) {
+    Exported exported = exportOne(out, a, order);
+    worst = std::max(worst, exported.code);
+    if (!exported.done.is_null()) all.push_back(std::move(exported.done));
+  }
   if (a.json && !all.empty()) out.print("{}\n", text(a.orders.size() > 1 ? all : all.front()));
   return worst;
 }

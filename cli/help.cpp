@@ -135,20 +135,22 @@ int help(Printer& out, const CLI::App& app, const std::string& topic) {
 Problem unread(const CLI::App& app, const CLI::ParseError& error, int argc, const char* const* argv) {
   const CLI::App* command = commandSaid(app, argc, argv);
   const bool isApp = command == &app;
-  const std::vector<std::string> options = optionsOf(*command), commands = commandsOf(*command);
   const std::string where = isApp ? "command line" : command->get_name();
   const Message seeHelp = isApp ? Message("armure-cli help lists the commands")
                                 : msg("see armure-cli help {}", verbatim(command->get_name()));
-  for (int i = 1; i < argc; ++i) {
-    const std::string word = std::string(argv[i]).substr(0, std::string_view(argv[i]).find('='));
-    const bool option = word.starts_with("--");
-    const std::vector<std::string>& known = option ? options : commands;
-    if ((option ? word.size() == 2 : known.empty() || i > 1 || word.starts_with("-")) ||
-        std::ranges::find(known, word) != known.end() || (option && word == "--version"))
-      continue;
+  const auto unknown = [&](const char* kind, const std::string& word, const std::vector<std::string>& known) {
     const auto meant = nearest(word, viewsOf(known));
-    return {verbatim(where), msg("there is no {} \"{}\"", option ? "option" : "command", quotable(word)),
-            meant ? msg("did you mean {}?", verbatim(*meant)) : seeHelp};
+    return Problem{verbatim(where), msg("there is no {} \"{}\"", kind, quotable(word)),
+                   meant ? msg("did you mean {}?", verbatim(*meant)) : seeHelp};
+  };
+  if (isApp && argc > 1 && argv[1][0] != '-') return unknown("command", argv[1], commandsOf(app));
+  const std::vector<std::string> options = optionsOf(*command);
+  for (int i = 1; i < argc; ++i) {
+    const std::string_view said = argv[i];
+    const std::string word(said.substr(0, said.find('=')));
+    if (word.size() > 2 && word.starts_with("--") && std::ranges::find(options, word) == options.end() &&
+        !app.get_option_no_throw(word))
+      return unknown("option", word, options);
   }
   return {verbatim(where), verbatim(quotable(error.what())), seeHelp};
 }
