@@ -72,7 +72,7 @@ TEST_CASE("a fitting from note to reprinted sheet, by mouse and keys") {
   // The seam is picked on the table, the rest said with keys.
   QTest::mouseClick(&d.window.table(), Qt::LeftButton, Qt::NoModifier, d.onSeam("side"));
   d.settle();
-  REQUIRE(d.find<ChoiceBox>("fitLine")->currentData().toString() == "side");
+  REQUIRE(d.find<QComboBox>("fitLine")->currentData().toString() == "side");
   d.sayTakeIn();
   d.type("fitAmount", "1/2");
   d.type("fitSeen", "stands off, seated");
@@ -123,7 +123,7 @@ TEST_CASE("a correction on one side: noted, seen on its half, cut as left and ri
   CHECK(d.order().fittings[0].notes[0].half == BodySide::Right);
   CHECK(d.find<QLabel>("proposal")->text().contains("Side seam, right"));
   CHECK(d.overlaid());
-  CHECK(d.find<ChoiceBox>("fitHalf")->currentIndex() == 0);  // the next note is of both again
+  CHECK(d.find<QComboBox>("fitHalf")->currentIndex() == 0);  // the next note is of both again
   d.press("takeProposal");
   REQUIRE(d.session().whole()->halves.size() == 2);
   CHECK(d.design().level("waist")->finishedGirth == Approx(before - 12.7));  // both edges of one side
@@ -184,17 +184,17 @@ TEST_CASE("five notes at once are answered together, and taken back as one") {
   d.note("cup-full", "1/4");
   d.note("gap-wide", "1/2");
   REQUIRE(d.order().fittings[0].notes.size() == 6);  // a cup that is too full wants a higher edge as well
-  CHECK(d.find<GrowingList>("notes")->count() == 6);
-  for (int i = 0; i < 6; ++i) CHECK_FALSE(d.find<GrowingList>("notes")->item(i)->text().contains("Not done"));
+  CHECK(d.find<QListWidget>("notes")->count() == 6);
+  for (int i = 0; i < 6; ++i) CHECK_FALSE(d.find<QListWidget>("notes")->item(i)->text().contains("Not done"));
   d.press("takeProposal");
   CHECK(d.waist() == Approx(before + 12.7));
   CHECK(d.design().sheet.failing() == 0);
-  CHECK(d.find<GrowingList>("alterations")->count() == 1);
+  CHECK(d.find<QListWidget>("alterations")->count() == 1);
   d.press("takeProposal");  // now: take it back
   CHECK(d.order().alterations.empty());
   CHECK(d.waist() == Approx(before));
   // A note is taken away again.
-  d.find<GrowingList>("notes")->setCurrentRow(4);
+  d.find<QListWidget>("notes")->setCurrentRow(4);
   d.press("forgetNote");
   CHECK(d.order().fittings[0].notes.size() == 5);
 }
@@ -203,8 +203,8 @@ TEST_CASE("an alteration is switched off by its tick, and what was before is lai
   Driver d("3-harbour-wall");
   REQUIRE(d.order().alterations.size() == 1);
   CHECK(d.overlaid());
-  CHECK(d.find<GrowingList>("differences")->count() > 0);
-  auto* list = d.find<GrowingList>("alterations");
+  CHECK(d.find<QListWidget>("differences")->count() > 0);
+  auto* list = d.find<QListWidget>("alterations");
   list->setFocus();
   list->setCurrentRow(0);
   QTest::keyClick(list, Qt::Key_Space);
@@ -248,7 +248,7 @@ TEST_CASE("a correction comes back in the client's next order, of another style"
   REQUIRE_FALSE(d.session().tryOrder(next, "next order"));
   REQUIRE_FALSE(d.session().save(second).problem);
   d.settle();
-  REQUIRE(d.find<ChoiceBox>("earlier")->count() == 1);
+  REQUIRE(d.find<QComboBox>("earlier")->count() == 1);
   const double bust = d.design().pattern.level("bust")->finishedGirth;
   d.press("takeEarlier");
   REQUIRE(d.order().alterations.size() == 1);
@@ -326,14 +326,14 @@ TEST_CASE("a pattern is kept as a base and recalculated for another client, from
 
 TEST_CASE("without a fitting only what can be begun is shown, and a complaint fills in the note") {
   Driver d("1-ferry");
-  CHECK_FALSE(d.find<ChoiceBox>("complaint")->isVisible());
-  CHECK_FALSE(d.find<ChoiceBox>("fittings")->isVisible());
+  CHECK_FALSE(d.find<QComboBox>("complaint")->isVisible());
+  CHECK_FALSE(d.find<QComboBox>("fittings")->isVisible());
   d.press("newFitting");
-  CHECK(d.find<ChoiceBox>("complaint")->isVisible());
+  CHECK(d.find<QComboBox>("complaint")->isVisible());
   d.choose("complaint", "cuts-under-arm");
-  CHECK(d.find<ChoiceBox>("fitLine")->currentData() == "side");
-  CHECK(d.find<ChoiceBox>("fitWork")->currentData() == "lower");
-  CHECK(d.find<ChoiceBox>("fitFrom")->currentData() == "top");
+  CHECK(d.find<QComboBox>("fitLine")->currentData() == "side");
+  CHECK(d.find<QComboBox>("fitWork")->currentData() == "lower");
+  CHECK(d.find<QComboBox>("fitFrom")->currentData() == "top");
   CHECK_FALSE(d.find<QLineEdit>("fitAmount.field")->text().isEmpty());
   // An amount that cannot be read changes nothing and says so.
   d.type("fitAmount", "a lot");
@@ -348,7 +348,7 @@ TEST_CASE("notes that contradict each other say what they get") {
   d.press("newFitting");
   d.note("cup-empty", "1/2");
   d.note("pulls-to-bust", "1/4");
-  auto* notes = d.find<GrowingList>("notes");
+  auto* notes = d.find<QListWidget>("notes");
   REQUIRE(notes->count() == 2);
   for (int i = 0; i < 2; ++i) CHECK(notes->item(i)->text().contains("Another note says otherwise"));
   // Half way between a half inch less and a quarter more.
@@ -361,11 +361,11 @@ TEST_CASE("another order is laid over this one, at the level that is chosen, and
   Driver d;
   answerFileDialog(demoFile("1-ferry"));
   d.choose("version", "other");
-  auto* box = d.find<ChoiceBox>("version");
+  auto* box = d.find<QComboBox>("version");
   emit box->activated(box->currentIndex());
   d.settle();
   REQUIRE(d.overlaid());
-  auto* told = d.find<GrowingList>("differences");
+  auto* told = d.find<QListWidget>("differences");
   REQUIRE(told->count() > 3);
   d.choose("laidAt", "side/lower");
   CHECK(d.overlaid());
@@ -390,7 +390,7 @@ TEST_CASE("what a style has no line for is said beside the alteration") {
   next.alterations = {a};
   REQUIRE_FALSE(d.session().step(next, "an alteration"));
   d.settle();
-  auto* list = d.find<GrowingList>("alterations");
+  auto* list = d.find<QListWidget>("alterations");
   REQUIRE(list->count() == 1);
   CHECK(list->item(0)->text().contains("Not done"));
   CHECK(list->item(0)->text().contains("front-line-3"));

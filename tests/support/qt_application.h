@@ -16,7 +16,8 @@ namespace armure::testing {
 
 template <typename App>
 struct QtApplication : Catch::TestEventListenerBase {
-  using TestEventListenerBase::TestEventListenerBase;
+  using Base = Catch::TestEventListenerBase;
+  using Base::Base;  // of Catch2 2 and 3 alike
 
   void testRunStarting(const Catch::TestRunInfo&) override {
     static int count = 1;
