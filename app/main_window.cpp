@@ -414,7 +414,6 @@ bool MainWindow::eventFilter(QObject* object, QEvent* event) {
 
 void MainWindow::recall(bool order) {
   Remembered& of = files_->remembered();
-  recalls_ = true;
   files_->remember();
   if (const QByteArray geometry = of.window(); !geometry.isEmpty()) restoreGeometry(geometry);
   setDark(of.shade() == Shade::AsDesktop ? isDesktopDark() : of.shade() == Shade::Dark);
@@ -424,18 +423,18 @@ void MainWindow::recall(bool order) {
 
 void MainWindow::toggleDark() {
   setDark(!dark_);
-  if (recalls_)
+  if (files_->remembers())
     files_->remembered().setShade(dark_ == isDesktopDark() ? Shade::AsDesktop : dark_ ? Shade::Dark : Shade::Light);
 }
 
 void MainWindow::toggleUnits() {
   session_.toggleUnits();
-  if (recalls_) files_->remembered().setUnits(session_.order().units.unit);
+  if (files_->remembers()) files_->remembered().setUnits(session_.order().units.unit);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
   keepWork();  // unsaved work is offered at the next start
-  if (recalls_) files_->remembered().setWindow(saveGeometry());
+  if (files_->remembers()) files_->remembered().setWindow(saveGeometry());
   event->accept();
 }
 

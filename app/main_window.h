@@ -144,7 +144,7 @@ class MainWindow : public QMainWindow {
   QLabel *subtitle_ = nullptr, *saved_ = nullptr, *facts_ = nullptr;
   std::vector<QPushButton*> pills_;
   std::vector<KeyHint> keys_;
-  bool dark_ = false, recalls_ = false;
+  bool dark_ = false;
 };
 
 }  // namespace armure

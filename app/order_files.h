@@ -38,6 +38,7 @@ class OrderFiles : public QObject {
   // What is remembered, and that it is from now on: not of demos and pictures.
   Remembered& remembered() { return remembered_; }
   void remember() { remembers_ = true; }
+  bool remembers() const { return remembers_; }
 
   // Offers what earlier runs left unsaved.
   void offerRecovery();

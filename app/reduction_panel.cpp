@@ -154,12 +154,11 @@ void ReductionPanel::refresh() {
   more_->setVisible(!whole_);
   const bool all = whole_ || more_->isChecked();
   for (QWidget* part : std::initializer_list<QWidget*>{bar_, levels_, cautions_}) part->setVisible(all);
-  ribs_->setVisible(false);
+  const Level& underbust = d->block.levels.at(level::kUnderbust);
+  ribs_->setVisible(all && tight(underbust, wornAt(*d, underbust)));
   if (!all) return;
   bar_->show(r.percent, *theme_);
   levels_->show(levelRows(*d, units), *theme_);
-  const Level& underbust = d->block.levels.at(level::kUnderbust);
-  ribs_->setVisible(tight(underbust, wornAt(*d, underbust)));
   QStringList lines;
   for (std::string_view c : reductionCautions()) lines << q(c);
   cautions_->settle(lines.join(" "));

@@ -15,7 +15,7 @@ namespace armure::cli {
 namespace {
 
 // Differences are told in mm, as edges are compared in the workroom, unless another unit is asked for.
-std::string lengthText(double mm, std::optional<Unit> unit) {
+std::string lengthText(double mm, std::optional<Unit> unit, int decimalsOfMm = 2) {
   switch (unit.value_or(Unit::Millimetre)) {
     case Unit::Inch:
       return fmt::format("{:.3f} in", mm / kMmPerInch);
@@ -24,7 +24,7 @@ std::string lengthText(double mm, std::optional<Unit> unit) {
     case Unit::Millimetre:
       break;
   }
-  return fmt::format("{:.2f} mm", mm);
+  return fmt::format("{:.{}f} mm", mm, decimalsOfMm);
 }
 
 std::string amountText(const CheckRow& r, double v, std::optional<Unit> unit) {
@@ -68,8 +68,8 @@ void printRow(Printer& out, const CheckRow& r, LengthFormat units) {
       return out.print("{:<5} {:<16} {}: {}{}\n", r.kind == CheckKind::Idle ? "idle" : "note", checkName(r.kind),
                        subject, detail,
                        r.amount <= 0                ? ""
-                       : r.kind == CheckKind::Facts ? fmt::format(" +/- {:.0f} mm", r.amount)
-                                                    : fmt::format(", {:.1f} mm", r.amount));
+                       : r.kind == CheckKind::Facts ? " +/- " + lengthText(r.amount, out.units, 0)
+                                                    : ", " + lengthText(r.amount, out.units, 1));
     case Verdict::Pass:
       break;
   }
@@ -87,11 +87,11 @@ void printSheet(Printer& out, const Order& order, const Design& d) {
   }
   if (d.balanced) {
     const BalanceCertificate& c = d.balanced->certificate;
-    out.print("\nBalanced: a line to cut moves by {:.1f} mm at most, a notch by {:.1f} mm.\n", c.largestAcross,
-              c.largestMove);
+    out.print("\nBalanced: a line to cut moves by {} at most, a notch by {}.\n",
+              lengthText(c.largestAcross, out.units, 1), lengthText(c.largestMove, out.units, 1));
     for (const EdgeMove& m : d.balanced->moves)
-      out.print("moved {:5.1f} mm  {}.{}{}, for {}\n", m.largest, d.pattern.pieces[m.piece].id, m.edge,
-                m.near.empty() ? "" : " at the " + m.near, english(m.why));
+      out.print("moved {:>8}  {}.{}{}, for {}\n", lengthText(m.largest, out.units, 1), d.pattern.pieces[m.piece].id,
+                m.edge, m.near.empty() ? "" : " at the " + m.near, english(m.why));
   }
   out.print("\n{} checks, {} to mend, {} to consider\n", d.sheet.rows.size(), d.sheet.failing(),
             d.sheet.count(Verdict::Advice));
@@ -137,10 +137,6 @@ Json sheetJson(const Design& d, LengthFormat units) {
   if (d.balanced) sheet["balance"] = balanceJson(*d.balanced);
   return sheet;
 }
-
-}  // namespace
-
-namespace {
 
 struct Checked {
   int code = kBadInput;

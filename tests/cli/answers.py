@@ -134,6 +134,8 @@ class Units(Case):
         self.assertIn(" cm ", run("--units", "cm", "list", DEMO[0])[1])
         self.assertNotIn(" cm ", run("--units", "in", "list", DEMO[0])[1])
         self.assertRegex(run("--units", "in", "check", DEMO[0])[1], r"pass +stretch +.*: 0\.\d{3} in")
+        self.assertNotRegex(run("--units", "in", "check", DEMO[0])[1], r"\d mm\b")
+        self.assertRegex(run("check", DEMO[0])[1], r"moved +\d+\.\d mm  ")
         self.refused(run("--units", "ell", "check", DEMO[0]))
 
     def test_they_do_not_change_the_order(self):
